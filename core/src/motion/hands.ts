@@ -1,0 +1,84 @@
+/** Exposure beyond which a hand's drift turns from straight to a random walk, s. A starting value of ours. */
+export const DRIFT_TURN_S = 0.15;
+/** Angular drift of free hands per axis, rad/s. Ours: makes 1/focal length an 84 % bet at a tolerance of 0.030 mm. */
+export const FREE_HANDS_DRIFT_RAD_S = 0.0167;
+/** Threshold of free hands with no help, in stops of f·g(t)/c; from the drift, so that 2 slopes of it agree. About 5.668. */
+export const DEFAULT_THRESHOLD = -0.5 * Math.log2(2 * Math.LN2 * FREE_HANDS_DRIFT_RAD_S ** 2);
+/** Slope of the psychometric function for Rayleigh-distributed drift. */
+export const DEFAULT_SLOPE = 2;
+/** Most that stabiliser and conditions may add together, stops. A starting value of ours. */
+export const MOST_STEADYING_STOPS = 5.5;
+/** Share of a stabiliser's rated stops that hands get from it. A starting value of ours. */
+export const STABILISER_SHARE = 0.75;
+
+/** What steadies or unsettles the hands, in stops. Starting values of ours; each is replaced by the user's own tests. */
+export const HOLD_CONDITIONS = {
+  elbows: { stops: 0.5, label: 'elbows in' },
+  finder: { stops: 1 / 3, label: 'eye at the finder' },
+  low: { stops: 0.5, label: 'kneeling or seated' },
+  wall: { stops: 1, label: 'leaning on a wall' },
+  rail: { stops: 1.5, label: 'camera braced on a rail' },
+  timed: { stops: 1 / 3, label: 'breathing out, timed release' },
+  breeze: { stops: -0.5, label: 'in a breeze' },
+  wind: { stops: -1.5, label: 'in wind' },
+  unsteady: { stops: -0.5, label: 'cold, tired or after coffee' },
+  vehicle: { stops: -1.5, label: 'on a moving boat or vehicle' },
+  oneHand: { stops: -1, label: 'one hand' },
+} as const;
+export type HoldCondition = keyof typeof HOLD_CONDITIONS;
+
+/** A third of a stop is taken as 0.33 in the sum, so that figures agree with the reference points to their last digit. */
+const stopsOf = (condition: HoldCondition): number =>
+  condition === 'finder' || condition === 'timed' ? 0.33 : HOLD_CONDITIONS[condition].stops;
+
+/** Only the larger of these counts: one cannot lean and brace at once, nor stand in two winds. */
+const EXCLUSIVE: readonly (readonly [HoldCondition, HoldCondition])[] = [
+  ['wall', 'rail'],
+  ['breeze', 'wind'],
+];
+
+/** Sum of the conditions, stops, counting of wall and rail, and of breeze and wind, only the larger. */
+export function conditionStops(conditions: readonly HoldCondition[]): number {
+  const chosen = new Set(conditions);
+  for (const [weaker, stronger] of EXCLUSIVE) if (chosen.has(stronger)) chosen.delete(weaker);
+  return [...chosen].reduce((sum, condition) => sum + stopsOf(condition), 0);
+}
+
+/** Stops of steadying from a stabiliser rating and conditions together, at most {@link MOST_STEADYING_STOPS}. */
+export function steadyingStops(ratedStabiliserStops: number, conditions: readonly HoldCondition[]): number {
+  return Math.min(MOST_STEADYING_STOPS, STABILISER_SHARE * ratedStabiliserStops + conditionStops(conditions));
+}
+
+/** How far hands have drifted after `shutterS`, as the equivalent time of straight drift, s: t/√(1 + t/τ). */
+export function driftTimeS(shutterS: number): number {
+  return shutterS / Math.sqrt(1 + shutterS / DRIFT_TURN_S);
+}
+
+/** One person's hands: where half of the frames are sharp, and how quickly that changes. */
+export interface Hands {
+  /** Threshold θ, stops of f·g(t)/c, steadying included. */
+  threshold: number;
+  /** Slope k of the Weibull function. */
+  slope: number;
+}
+
+/**
+ * Chance that a single frame shows no shake at the tolerance: a Weibull psychometric function of x = log2(f·g(t)/c),
+ * P = 1 − exp(−ln2·2^(−k(x−θ))).
+ * @param focalLengthMm real focal length  @param toleranceMm circle of confusion
+ */
+export function holdProbability(hands: Hands, focalLengthMm: number, shutterS: number, toleranceMm: number): number {
+  const x = Math.log2((focalLengthMm * driftTimeS(shutterS)) / toleranceMm);
+  return -Math.expm1(-Math.LN2 * 2 ** (-hands.slope * (x - hands.threshold)));
+}
+
+/** Angular drift per axis, rad/s, of hands with this threshold: √(4^−θ/(2·ln 2)). */
+export const driftOfThreshold = (threshold: number): number => Math.sqrt(4 ** -threshold / (2 * Math.LN2));
+
+/**
+ * Standard deviation, mm, of the Gaussian that shake adds to the whole frame: f·σθ·g(t)·√(v/12).
+ * @param bestOfBurst variance factor v(n) of the best frame, 1 for a single one
+ */
+export function shakeSigmaMm(threshold: number, focalLengthMm: number, shutterS: number, bestOfBurst: number): number {
+  return focalLengthMm * driftOfThreshold(threshold) * driftTimeS(shutterS) * Math.sqrt(bestOfBurst / 12);
+}

@@ -1,0 +1,131 @@
+import type { HoldCondition } from '../motion/hands.ts';
+
+/** Who or what moves; decides which remedies may be offered. */
+export const SUBJECT_KINDS = ['person', 'performer', 'athlete', 'animal', 'vehicle'] as const;
+export type SubjectKind = (typeof SUBJECT_KINDS)[number];
+
+/** Where the photographer stands, for cautions and for what may be asked. */
+export const PLACES = ['open', 'road', 'crowd', 'stage', 'pit', 'ring', 'edge', 'water', 'wild'] as const;
+export type Place = (typeof PLACES)[number];
+
+export const AIMS = ['freeze', 'trace', 'streak', 'pan'] as const;
+export type Aim = (typeof AIMS)[number];
+export const SCHOOLS = ['hush', 'moment', 'clean', 'depth'] as const;
+export type School = (typeof SCHOOLS)[number];
+export const SHUTTER_TYPES = ['mechanical', 'firstCurtain', 'electronic'] as const;
+export type ShutterType = (typeof SHUTTER_TYPES)[number];
+export const LIGHT_COLOURS = ['neutral', 'tungsten', 'saturated'] as const;
+export type LightColour = (typeof LIGHT_COLOURS)[number];
+
+export interface Subject {
+  /** Speed of the body, m/s, ≥ 0. */
+  speedMps: number;
+  /** How much faster the limbs move than the body, ≥ 1; 1 when they may blur. */
+  limbFactor: number;
+  /** 0 straight at the camera, 90 across the frame. */
+  directionDeg: number;
+  distanceM: number;
+  /** Depth of the subject along the axis, m, that has to be sharp. */
+  depthM: number;
+  /** Reflectance, 0 to 1. */
+  tone: number;
+  /** Share of the frame the subject fills, 0 to 1. */
+  frameFill: number;
+  kind?: SubjectKind | undefined;
+  /** How the sentence names it ("A porter with a handcart") and what it does ("walks"). */
+  label?: string | undefined;
+  verb?: string | undefined;
+  /** Id in the library of moving things. */
+  thing?: string | undefined;
+}
+
+export interface Light {
+  /** What a grey card at the subject reads, EV at ISO 100. */
+  ev100: number;
+  background: { tone: number; stops: number };
+  flicker: { frequencyHz: number; modulation: number };
+  swing?: { downStops: number; upStops: number; periodS: number } | undefined;
+  colour?: LightColour | undefined;
+  label?: string | undefined;
+  scene?: string | undefined;
+}
+
+export interface Sensor {
+  widthMm: number;
+  heightMm: number;
+  megapixels: number;
+  baseIso: number;
+  maxIso: number;
+  wellPerUm2: number;
+  readInE: number;
+  readOutE: number;
+  stabiliserStops: number;
+  fastestS: number;
+  slowestS: number;
+  framesPerSecond: number;
+  readoutS: number;
+  focusLimit: { ev: number; fNumber: number };
+  id?: string | undefined;
+  label?: string | undefined;
+}
+
+export interface Lens {
+  focalLengthMm: number;
+  widestF: number;
+  narrowestF: number;
+  stabiliserStops: number;
+  bestBlurUm: number;
+  wideOpenFactor: number;
+  /** Whether the lens opens fully to focus, whatever the taking aperture. */
+  opensToFocus: boolean;
+  /** Share of light the glass lets through, 0 to 1. */
+  transmissionT?: number | undefined;
+  id?: string | undefined;
+  label?: string | undefined;
+}
+
+export interface Hold {
+  conditions: HoldCondition[];
+  /** Tested threshold of free hands with the stabiliser off; null for the starting value. */
+  theta: number | null;
+  slope: number | null;
+  tested?:
+    { thetas: number[]; slopes: number[]; weights: number[]; conditions: HoldCondition[]; stabiliserStops: number } | undefined;
+}
+
+export interface Pinned {
+  shutterS: number | null;
+  fNumber: number | null;
+  iso: number | null;
+  burst: number | null;
+}
+
+export interface PictureWishes {
+  /** Viewing limit, cycles per picture height. */
+  viewCph: number;
+  crop: number;
+  aim: Aim;
+  school: School;
+  isoCeiling: number;
+  liftCeilingStops: number;
+  tasteStops: number;
+  confidence: number;
+  maxBurst: number;
+  pinned: Pinned;
+  keyStops?: number | undefined;
+  shutter?: ShutterType | undefined;
+  cleanIso?: number | undefined;
+}
+
+/** One situation: subject, light, kit, hold, picture. Everything the plan is worked out from. */
+export interface Brief {
+  title: string;
+  subject: Subject;
+  light: Light;
+  kit: { sensor: Sensor; lens: Lens };
+  hold: Hold;
+  picture: PictureWishes;
+  place?: Place | undefined;
+  /** A caution of the photographer's own. */
+  caution?: string | undefined;
+}

@@ -1,0 +1,58 @@
+import type { Candidate, Situation } from './situation.ts';
+
+/** One shutter of the Valley: the aperture of most detail there, whatever the gates. */
+export interface CurvePoint {
+  candidate: Candidate;
+  bits: number;
+}
+
+/**
+ * The Valley, slow to fast: at every shutter mark the aperture that keeps most detail; over-exposed marks are left out.
+ * Each shutter starts from its neighbour's aperture and climbs, for detail has one summit over aperture in practice.
+ */
+export function curveOf(situation: Situation, ev100: number): CurvePoint[] {
+  const points: CurvePoint[] = [];
+  let start = 0;
+  for (const shutter of situation.shutters) {
+    const usable = situation.apertures
+      .map((aperture) => situation.candidate(shutter, aperture, ev100))
+      .filter((candidate) => !candidate.overExposed);
+    if (usable.length === 0) continue;
+    const offset = usable[0]!.aperture.index;
+    const best = climb(usable, Math.min(usable.length - 1, Math.max(0, start - offset)), (candidate) =>
+      situation.bits(candidate),
+    );
+    start = best.aperture.index;
+    points.push({ candidate: best, bits: situation.bits(best) });
+  }
+  return points;
+}
+
+function climb(candidates: readonly Candidate[], from: number, height: (candidate: Candidate) => number): Candidate {
+  let at = from;
+  let top = height(candidates[at]!);
+  for (const step of [-1, 1]) {
+    for (let next = candidates[at + step]; next; next = candidates[at + step]) {
+      const there = height(next);
+      if (there <= top) break;
+      top = there;
+      at += step;
+    }
+  }
+  return candidates[at]!;
+}
+
+/** Share of the best detail that still looks alike. */
+const ALIKE = 0.9;
+
+/** The run of shutters round the best whose detail is within a tenth of it; null for an empty curve. */
+export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fastestS: number } | null {
+  if (points.length === 0) return null;
+  const top = points.reduce((best, point, i) => (point.bits > points[best]!.bits ? i : best), 0);
+  const alike = (i: number): boolean => points[i] !== undefined && points[i].bits >= ALIKE * points[top]!.bits;
+  let slow = top;
+  let fast = top;
+  while (alike(slow - 1)) slow--;
+  while (alike(fast + 1)) fast++;
+  return { slowestS: points[slow]!.candidate.shutter.shutterS, fastestS: points[fast]!.candidate.shutter.shutterS };
+}

@@ -1,0 +1,122 @@
+import type { GateName } from './gates.ts';
+import type { Candidate, Situation } from './situation.ts';
+
+/** A chosen setting and how it was come by. */
+export interface Choice {
+  candidate: Candidate;
+  /** Gates that had to give way, most easily given first. */
+  relaxed: GateName[];
+  possible: boolean;
+  /** Why nothing works, when nothing does. */
+  reason: 'none' | 'tooBright' | 'tooDark' | 'blocked';
+}
+
+/** Two settings whose detail differs by less are the same to the eye. */
+const TIE = 0.005;
+
+/**
+ * The hush point in a light: of the settings no gate forbids, the one that keeps most detail.
+ * Where every setting is forbidden the gates give way in a fixed order (focus, flicker, depth, then the rest), each named;
+ * light never gives way silently.
+ */
+export function hushPoint(situation: Situation, ev100: number): Choice {
+  const usable = allCandidates(situation, ev100).filter((candidate) => !candidate.overExposed);
+  for (const relaxed of [[], ['focus'], ['flicker'], ['focus', 'flicker']] satisfies GateName[][]) {
+    const passing = usable.filter((candidate) => passes(candidate, relaxed));
+    if (passing.length > 0) return { candidate: mostDetail(situation, passing), relaxed, possible: true, reason: 'none' };
+  }
+  return withoutDepth(situation, usable) ?? nearest(situation, ev100) ?? tooBright(situation, ev100);
+}
+
+/** Whether some setting works in this light, without working out any detail. */
+export function isPossible(situation: Situation, ev100: number): boolean {
+  for (const shutter of situation.shutters) {
+    if (shutter.freeze === 'shut') continue;
+    for (const aperture of situation.apertures) {
+      const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
+      if (!overExposed && light !== 'shut' && shutter.hands().hold === 'open') return true;
+    }
+  }
+  return nearest(situation, ev100)?.possible ?? false;
+}
+
+/** Every shutter and aperture body, lens and pins allow, in one light. */
+export function allCandidates(situation: Situation, ev100: number): Candidate[] {
+  return situation.shutters.flatMap((shutter) =>
+    situation.apertures.map((aperture) => situation.candidate(shutter, aperture, ev100)),
+  );
+}
+
+/** Hold open and every other gate not shut, leaving out the relaxed ones. */
+function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
+  if (gates.hold !== 'open') return false;
+  return (Object.keys(gates) as GateName[]).every((gate) => gates[gate] !== 'shut' || relaxed.includes(gate));
+}
+
+/** The candidate of most detail; among those within a tie, the aperture nearer the middle of the lens, then the faster shutter. */
+export function mostDetail(situation: Situation, candidates: readonly Candidate[]): Candidate {
+  const best = Math.max(...candidates.map((candidate) => situation.bits(candidate)));
+  const { widestF, narrowestF } = situation.brief.kit.lens;
+  const middle = Math.log2(widestF * narrowestF) / 2;
+  const off = (candidate: Candidate): number => Math.abs(Math.log2(candidate.aperture.fNumber) - middle);
+  return candidates
+    .filter((candidate) => situation.bits(candidate) >= best * (1 - TIE))
+    .reduce((kept, other) => {
+      const difference = off(other) - off(kept);
+      if (Math.abs(difference) > 1e-9) return difference < 0 ? other : kept;
+      return other.shutter.shutterS < kept.shutter.shutterS ? other : kept;
+    });
+}
+
+/** Depth gives way: the narrowest aperture at which a setting remains, and of its shutters the one of most detail. */
+function withoutDepth(situation: Situation, usable: readonly Candidate[]): Choice | null {
+  const passing = usable.filter((candidate) => passes(candidate, ['focus', 'flicker', 'depth']));
+  if (passing.length === 0) return null;
+  const narrowest = Math.max(...passing.map((candidate) => candidate.aperture.fNumber));
+  const candidate = mostDetail(
+    situation,
+    passing.filter((other) => other.aperture.fNumber === narrowest),
+  );
+  return { candidate, relaxed: shutGates(candidate), possible: true, reason: 'none' };
+}
+
+/**
+ * The nearest setting: the widest aperture and the fastest shutter at which Light is not shut, with the whole burst.
+ * It works only while Hold is at least marginal and Freeze not shut. Null when every mark is over-exposed.
+ */
+function nearest(situation: Situation, ev100: number): Choice | null {
+  for (const aperture of situation.apertures) {
+    const open = situation.shutters.map((shutter) => situation.candidate(shutter, aperture, ev100)).filter((c) => !c.overExposed);
+    if (open.length === 0) continue;
+    const lit = open.filter((candidate) => candidate.gates.light !== 'shut');
+    const candidate = withWholeBurst(situation, lit.length > 0 ? fastest(lit) : slowest(open));
+    const possible = lit.length > 0 && candidate.gates.hold !== 'shut' && candidate.gates.freeze !== 'shut';
+    const relaxed = shutGates(candidate);
+    if (candidate.gates.hold === 'marginal') relaxed.push('hold');
+    if (possible) return { candidate, relaxed, possible, reason: 'none' };
+    return { candidate, relaxed, possible, reason: candidate.gates.light === 'shut' ? 'tooDark' : 'blocked' };
+  }
+  return null;
+}
+
+function tooBright(situation: Situation, ev100: number): Choice {
+  const all = allCandidates(situation, ev100);
+  const narrowest = Math.max(...all.map((candidate) => candidate.aperture.fNumber));
+  const candidate = fastest(all.filter((other) => other.aperture.fNumber === narrowest));
+  return { candidate, relaxed: shutGates(candidate), possible: false, reason: 'tooBright' };
+}
+
+/** The same setting with every frame the brief allows in its burst. */
+function withWholeBurst(situation: Situation, candidate: Candidate): Candidate {
+  const { maxBurst, pinned } = situation.brief.picture;
+  if (pinned.burst !== null || candidate.shutter.hands().frames === maxBurst) return candidate;
+  return situation.candidate(situation.shutterWith(candidate.shutter, maxBurst), candidate.aperture, candidate.ev100);
+}
+
+const fastest = (candidates: readonly Candidate[]): Candidate =>
+  candidates.reduce((a, b) => (b.shutter.shutterS < a.shutter.shutterS ? b : a));
+const slowest = (candidates: readonly Candidate[]): Candidate =>
+  candidates.reduce((a, b) => (b.shutter.shutterS > a.shutter.shutterS ? b : a));
+
+const shutGates = ({ gates }: Candidate): GateName[] =>
+  (['focus', 'flicker', 'depth', 'hold', 'freeze', 'light'] as const).filter((gate) => gates[gate] === 'shut');

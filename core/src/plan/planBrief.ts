@@ -1,0 +1,92 @@
+import { isoMarks } from '../light/marks.ts';
+import type { Brief } from './brief.ts';
+import { curveOf, plateauOf, type CurvePoint } from './curve.ts';
+import { dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
+import type { GateName, Gates } from './gates.ts';
+import { hushPoint } from './hushPoint.ts';
+import { reasonsFor, type Reason } from './reasons.ts';
+import { remediesFor, type Remedy } from './remedies.ts';
+import { Situation } from './situation.ts';
+
+/** One shutter of the Valley. */
+export interface ValleyPoint {
+  shutterS: number;
+  fNumber: number;
+  iso: number;
+  liftStops: number;
+  lostGrain: number;
+  lostBlur: number;
+  subjectBlurViewPx: number;
+  burstProbability: number;
+  gates: Gates;
+}
+
+/** The plan for a brief. `choice` is the nearest setting when `possible` is false; `remedies` then say what would help. */
+export interface Plan {
+  choice: DialledSetting;
+  figures: Figures;
+  curve: ValleyPoint[];
+  /** Rungs of the ladder and words for the camera: not worked out yet. */
+  ladder: null;
+  camera: null;
+  reasons: Reason[];
+  relaxed: GateName[];
+  possible: boolean;
+  remedies: Remedy[];
+}
+
+/** The plan at one shutter, the rest solved round it. */
+export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possible'>;
+
+/**
+ * Works out the whole plan of a brief: the hush point, its figures and reasons, and the Valley.
+ * @param brief as {@link briefProblems} accepts it; anything else gives undefined results or a RangeError
+ */
+export function planBrief(brief: Brief): Plan {
+  const situation = new Situation(brief);
+  const { ev100 } = brief.light;
+  const choice = hushPoint(situation, ev100);
+  const curve = curveOf(situation, ev100);
+  const figures = figuresOf(situation, choice.candidate, plateauOf(curve));
+  return {
+    choice: dialledSetting(situation, choice.candidate),
+    figures,
+    curve: curve.map((point) => valleyPoint(situation, point)),
+    ladder: null,
+    camera: null,
+    reasons: reasonsFor(situation, choice, figures),
+    relaxed: choice.relaxed,
+    possible: choice.possible,
+    remedies: choice.possible ? [] : remediesFor(situation, choice),
+  };
+}
+
+/** What the plan would be at a given shutter: the cursor's answer. */
+export function planAtShutter(brief: Brief, shutterS: number): PlanAtShutter {
+  const situation = new Situation({
+    ...brief,
+    picture: { ...brief.picture, pinned: { ...brief.picture.pinned, shutterS } },
+  });
+  const choice = hushPoint(situation, brief.light.ev100);
+  const figures = figuresOf(situation, choice.candidate, null);
+  return {
+    choice: dialledSetting(situation, choice.candidate),
+    figures,
+    relaxed: choice.relaxed,
+    possible: choice.possible,
+  };
+}
+
+function valleyPoint(situation: Situation, { candidate }: CurvePoint): ValleyPoint {
+  const { from, to } = situation.isoRange;
+  return {
+    shutterS: candidate.shutter.shutterS,
+    fNumber: candidate.aperture.fNumber,
+    iso: situation.isoRange.pinned ?? Math.min(to, Math.max(from, isoMarks.value(isoMarks.nearest(candidate.cameraIso)))),
+    liftStops: candidate.liftStops,
+    ...situation.losses(candidate),
+    subjectBlurViewPx: (2 * candidate.shutter.smearMm) / situation.picture.toleranceMm,
+    burstProbability: candidate.shutter.hands().burstChance,
+    gates: candidate.gates,
+  };
+}

@@ -1,0 +1,167 @@
+import { apertureLabel, shutterMarks, stopsLabel } from '../light/marks.ts';
+import { smearRateMmPerS } from '../motion/subject.ts';
+import { viewedPixels } from '../optics/picture.ts';
+import { grainWord } from '../sensor/sensor.ts';
+import type { Figures } from './figures.ts';
+import type { Choice } from './hushPoint.ts';
+import type { Candidate, Situation } from './situation.ts';
+import { capital, isoWords, plainNumber, shutterWords, stopWords, subjectWords, viewingName } from './words.ts';
+
+export type ReasonCode =
+  | 'impossible' | 'relaxed' | 'motion' | 'still' | 'light' | 'lift' | 'trade' | 'hands' | 'burst' | 'depth' | 'focus' | 'flicker' | 'plateau' | 'grain'; // prettier-ignore
+
+/** One sentence of Why, naming its number. */
+export interface Reason {
+  code: ReasonCode;
+  say: string;
+}
+
+const MOST_REASONS = 6;
+
+/** Why the plan is what it is: up to six sentences, most important first. */
+export function reasonsFor(situation: Situation, choice: Choice, figures: Figures): Reason[] {
+  const { candidate } = choice;
+  const all = [
+    impossible(situation, choice),
+    ...relaxed(choice, figures),
+    motion(situation, candidate, figures),
+    light(situation, candidate),
+    trade(situation, candidate, figures),
+    hands(situation, candidate),
+    depth(situation, figures),
+    focus(candidate),
+    plateau(figures),
+    grain(figures),
+  ];
+  return all.filter((reason) => reason !== null).slice(0, MOST_REASONS);
+}
+
+function impossible(situation: Situation, choice: Choice): Reason | null {
+  const { candidate, reason } = choice;
+  if (choice.possible) return null;
+  const { liftCeilingStops } = situation.brief.picture;
+  const missing = stopWords(stopsLabel(Math.max(1 / 3, candidate.liftStops - liftCeilingStops)));
+  const say = {
+    none: '',
+    tooBright: `Too bright: every mark over-exposes by ${stopWords(stopsLabel(Math.log2(situation.isoRange.from / candidate.meteredIso)))} or more.`,
+    tooDark: `Too dark by hand: ${missing} of light are missing even at the slowest shutter you can hold.`,
+    blocked: `No handheld setting both freezes ${subjectWords(situation.brief)} and gets the light; this is the nearest.`,
+  }[reason];
+  return { code: 'impossible', say };
+}
+
+function relaxed({ relaxed: gates, possible }: Choice, figures: Figures): Reason[] {
+  if (!possible) return [];
+  const say = {
+    focus: 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.',
+    flicker: `Frames will differ by up to ${plainNumber(figures.flickerStops)} stop in brightness; choose the best of the burst.`,
+    depth: 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.',
+    hold: `Hands are the limit: ${Math.round(figures.burstProbability * 100)} % sure of a sharp frame, with the whole burst.`,
+    freeze: '',
+    light: '',
+  };
+  return gates.filter((gate) => say[gate]).map((gate) => ({ code: 'relaxed' as const, say: say[gate] }));
+}
+
+function motion(situation: Situation, { shutter }: Candidate, figures: Figures): Reason {
+  const { brief, picture } = situation;
+  const view = viewingName(brief.picture.viewCph, picture.sensorCph);
+  if (!situation.moves) return { code: 'still', say: 'Nothing moves, so only your hands ask for a fast shutter.' };
+  const { subject, kit } = brief;
+  const rate = smearRateMmPerS(
+    { ...subject, speedMps: subject.speedMps * subject.limbFactor },
+    kit.lens.focalLengthMm,
+    picture.heightMm,
+  );
+  const who = subject.limbFactor > 1 ? `The fastest part of ${subjectWords(brief)}` : capital(subjectWords(brief));
+  const perSecond = plainNumber(viewedPixels(rate, picture));
+  const now = plainNumber(figures.subjectBlurViewPx);
+  const verdict =
+    figures.subjectBlurViewPx <= 2.05 ? 'still crisp' : figures.subjectBlurViewPx <= 4.1 ? 'just past crisp' : 'a visible smear';
+  return {
+    code: 'motion',
+    say: `${who} crosses ${perSecond}\u00a0px a second ${view}: ${now}\u00a0px at ${shutterWords(shutter.shutterS)}, ${verdict}.`,
+  };
+}
+
+function light(situation: Situation, candidate: Candidate): Reason {
+  const { aperture, shutter, liftStops, cameraIso, meteredIso } = candidate;
+  const f = apertureLabel(aperture.fNumber, [situation.brief.kit.lens.widestF]);
+  if (liftStops > 0.1) {
+    const reached = shutterWords(shutter.shutterS * 2 ** liftStops);
+    return {
+      code: 'lift',
+      say: `${f} and ${isoWords(cameraIso)} reach ${reached}. Lift gives the other ${stopWords(stopsLabel(liftStops))}; the picture is as grainy as ${isoWords(meteredIso)}.`,
+    };
+  }
+  const room = Math.log2(situation.isoRange.to / cameraIso);
+  const left = room > 0.2 ? `, ${stopWords(stopsLabel(room))} under your ceiling` : ', your ceiling';
+  return { code: 'light', say: `${f} at ${shutterWords(shutter.shutterS)} asks for ${isoWords(cameraIso)}${left}.` };
+}
+
+/** Which of the two disturbances costs more, and what two thirds of a stop of shutter would change. */
+function trade(situation: Situation, candidate: Candidate, figures: Figures): Reason {
+  const grainLeads = figures.lostGrain >= figures.lostBlur;
+  const third = shutterMarks.nearest(candidate.shutter.shutterS) + (grainLeads ? -2 : 2);
+  const otherS = shutterMarks.value(third);
+  const blurThere = viewedPixels((candidate.shutter.smearMm / candidate.shutter.shutterS) * otherS, situation.picture);
+  const loss = `${plainNumber(figures.lostGrain)} halvings of detail, blur ${plainNumber(figures.lostBlur)}`;
+  if (!situation.moves) return { code: 'trade', say: `Grain takes ${loss}.` };
+  const there = `${shutterWords(otherS)} would smear ${plainNumber(blurThere)}\u00a0px`;
+  return grainLeads
+    ? { code: 'trade', say: `Grain takes ${loss}; slowing down helps less than it costs, for ${there}.` }
+    : {
+        code: 'trade',
+        say: `Blur now costs more than grain: grain takes ${loss}. ${there}, for two thirds of a stop more grain.`,
+      };
+}
+
+function hands(situation: Situation, { shutter, gates }: Candidate): Reason {
+  const slowest = situation.shutters.find((option) => option.hands().hold === 'open');
+  const confidence = `${Math.round(situation.brief.picture.confidence * 100)}\u00a0%`;
+  if (gates.hold !== 'open' || !slowest)
+    return { code: 'hands', say: `Your hands cannot promise ${confidence} at any speed here: brace.` };
+  const room = Math.log2(slowest.shutterS / shutter.shutterS);
+  if (room < 1)
+    return {
+      code: 'hands',
+      say: `Your hands set the pace: ${shutterWords(slowest.shutterS)} is the slowest they hold with ${confidence}.`,
+    };
+  return {
+    code: 'hands',
+    say: `Your hands are no limit: in bursts of ${slowest.hands().frames} they hold ${shutterWords(slowest.shutterS)}.`,
+  };
+}
+
+function depth(situation: Situation, figures: Figures): Reason | null {
+  if (situation.depthM === 0) return null;
+  const far = figures.farM === null ? 'infinity' : `${plainNumber(figures.farM)}\u00a0m`;
+  const edge = figures.gates.depth === 'open' ? 'covers' : 'does not quite cover';
+  return {
+    code: 'depth',
+    say: `${plainNumber(figures.nearM)}\u00a0m to ${far} is sharp, which ${edge} the ${plainNumber(situation.depthM)}\u00a0m needed.`,
+  };
+}
+
+function focus({ focusHeadroomEv, gates }: Candidate): Reason | null {
+  if (gates.focus === 'open') return null;
+  return {
+    code: 'focus',
+    say: `Autofocus is near its limit, ${plainNumber(focusHeadroomEv)}\u00a0EV to spare: aim at an edge with contrast.`,
+  };
+}
+
+function plateau({ plateau: run }: Figures): Reason | null {
+  if (!run || Math.log2(run.slowestS / run.fastestS) < 0.6) return null;
+  return {
+    code: 'plateau',
+    say: `Anything from ${shutterWords(run.slowestS)} to ${shutterWords(run.fastestS)} keeps about the same detail.`,
+  };
+}
+
+function grain(figures: Figures): Reason {
+  return {
+    code: 'grain',
+    say: `Grain on the subject is ${grainWord(figures.snrSubject)} (signal to noise ${plainNumber(figures.snrSubject)}), in the shadows ${grainWord(figures.snrShadow)}.`,
+  };
+}

@@ -1,0 +1,164 @@
+import { apertureLabel, apertureMarks, stopsLabel } from '../light/marks.ts';
+import type { Brief, Place, SubjectKind } from './brief.ts';
+import { isPossible, type Choice } from './hushPoint.ts';
+import type { Situation } from './situation.ts';
+import { isoWords, stopWords, subjectWords } from './words.ts';
+
+export type RemedyCode =
+  | 'light' | 'isoCeiling' | 'lift' | 'brace' | 'askStill' | 'stillPhase' | 'wider' | 'fasterLens' | 'nearer' | 'confidence' | 'filter' | 'stop'; // prettier-ignore
+
+/** One thing that would make the picture possible, and how many stops of help it is. */
+export interface Remedy {
+  code: RemedyCode;
+  stops: number;
+  say: string;
+}
+
+/** Where nobody goes nearer, whatever the picture. */
+const NEVER_NEARER_PLACES: readonly Place[] = ['stage', 'pit', 'ring', 'edge', 'water', 'road'];
+const NEVER_NEARER_KINDS: readonly SubjectKind[] = ['animal', 'athlete', 'vehicle'];
+
+/** Whether the photographer may be told to go nearer. */
+export const mayGoNearer = (brief: Brief): boolean =>
+  !NEVER_NEARER_KINDS.includes(brief.subject.kind ?? 'person') && !NEVER_NEARER_PLACES.includes(brief.place ?? 'open');
+
+/** Whether the subject may be asked to keep still: persons only, and not while they perform or race. */
+export const mayAsk = (brief: Brief): boolean => (brief.subject.kind ?? 'person') === 'person';
+
+/**
+ * What would make an impossible brief possible. Each remedy is tried on the brief itself and offered only if it then works;
+ * none contradicts the kind of subject or the place.
+ */
+export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
+  const ev = choice.candidate.ev100;
+  if (choice.reason === 'tooBright') {
+    const stops = fewestThirds(12, (darker) => isPossible(situation, ev - darker));
+    return [filter(stops ?? Math.log2(situation.isoRange.from / choice.candidate.meteredIso))];
+  }
+  const tries = [moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight];
+  const remedies = tries.map((attempt) => attempt(situation, ev, choice)).filter((remedy) => remedy !== null);
+  return remedies.length > 0
+    ? remedies
+    : [{ code: 'stop', stops: 0, say: 'Nothing short of another light or another kit helps: let this one go.' }];
+}
+
+function filter(stops: number): Remedy {
+  return {
+    code: 'filter',
+    stops,
+    say: `A neutral-density filter of ${stopWords(stopsLabel(Math.ceil(stops * 3) / 3))}, for every mark over-exposes.`,
+  };
+}
+
+function moreIso(situation: Situation, ev: number): Remedy | null {
+  const { kit, picture } = situation.brief;
+  const room = Math.log2(kit.sensor.maxIso / picture.isoCeiling);
+  const raised = (stops: number): Situation =>
+    situation.withCeilings({ isoCeiling: Math.min(kit.sensor.maxIso, picture.isoCeiling * 2 ** stops) });
+  const stops = room > 0.01 ? fewestThirds(room, (more) => isPossible(raised(more), ev)) : null;
+  if (stops === null) return null;
+  return {
+    code: 'isoCeiling',
+    stops,
+    say: `Let ISO rise ${stopWords(stopsLabel(stops))}, to ${isoWords(picture.isoCeiling * 2 ** stops)}.`,
+  };
+}
+
+function moreLift(situation: Situation, ev: number): Remedy | null {
+  const now = situation.brief.picture.liftCeilingStops;
+  const stops = fewestThirds(Math.max(0, 3 - now), (more) =>
+    isPossible(situation.withCeilings({ liftCeilingStops: now + more }), ev),
+  );
+  if (stops === null) return null;
+  return { code: 'lift', stops, say: `Allow ${stopWords(stopsLabel(now + stops))} of lift and brighten it later.` };
+}
+
+function brace(situation: Situation, ev: number): Remedy | null {
+  const { conditions } = situation.brief.hold;
+  if (conditions.includes('rail')) return null;
+  const braced = situation.changed((brief) => ({ ...brief, hold: { ...brief.hold, conditions: [...conditions, 'rail'] } }));
+  if (!isPossible(braced, ev)) return null;
+  return {
+    code: 'brace',
+    stops: braced.threshold - situation.threshold,
+    say: 'Brace the camera on a rail, a wall or a door frame.',
+  };
+}
+
+function stillness(situation: Situation, ev: number, { candidate }: Choice): Remedy | null {
+  const { brief } = situation;
+  if (!situation.moves) return null;
+  const still = situation.changed((b) => ({ ...b, subject: { ...b.subject, speedMps: 0 } }));
+  if (!isPossible(still, ev)) return null;
+  const stops = Math.max(0, Math.log2(candidate.shutter.smearMm / (2 * situation.picture.toleranceMm)));
+  if (mayAsk(brief)) return { code: 'askStill', stops, say: `Ask ${subjectWords(brief)} to stand still, or wait for a pause.` };
+  return { code: 'stillPhase', stops, say: `Wait for the moment ${subjectWords(brief)} is still.` };
+}
+
+/** A wider lens from the same place smears and shakes less; the subject is smaller. */
+function wider(situation: Situation, ev: number): Remedy | null {
+  const focalAt = (stops: number): number => situation.brief.kit.lens.focalLengthMm / 2 ** stops;
+  const stops = fewestThirds(2, (more) => isPossible(withLens(situation, { focalLengthMm: focalAt(more) }), ev));
+  if (stops === null) return null;
+  return { code: 'wider', stops, say: `A wider lens, ${Math.round(focalAt(stops))}\u00a0mm or less, from the same place.` };
+}
+
+function fasterLens(situation: Situation, ev: number): Remedy | null {
+  const widest = apertureMarks.nearest(situation.brief.kit.lens.widestF);
+  const opened = (stops: number): number => apertureMarks.value(widest - Math.round(stops * 3));
+  const room = (widest - apertureMarks.nearest(1.4)) / 3;
+  const stops = fewestThirds(room, (more) => isPossible(withLens(situation, { widestF: opened(more) }), ev));
+  if (stops === null) return null;
+  return { code: 'fasterLens', stops, say: `A lens that opens to ${apertureLabel(opened(stops))}.` };
+}
+
+/** Half as far with a lens half as long: the same picture, and hands matter half as much. */
+function nearer(situation: Situation, ev: number): Remedy | null {
+  const { brief } = situation;
+  if (!mayGoNearer(brief)) return null;
+  const half = situation.changed((b) => ({
+    ...b,
+    subject: { ...b.subject, distanceM: b.subject.distanceM / 2 },
+    kit: { ...b.kit, lens: { ...b.kit.lens, focalLengthMm: b.kit.lens.focalLengthMm / 2 } },
+  }));
+  if (brief.subject.distanceM < 1 || !isPossible(half, ev)) return null;
+  return {
+    code: 'nearer',
+    stops: 1,
+    say: 'Go twice as near with a lens half as long: the picture is the same and your hands matter half as much.',
+  };
+}
+
+function lessSure(situation: Situation, ev: number): Remedy | null {
+  if (!isPossible(withPicture(situation, { confidence: 0.5 }), ev)) return null;
+  return { code: 'confidence', stops: 0, say: 'Accept an even chance of a sharp frame, and shoot more of them.' };
+}
+
+function moreLight(situation: Situation, ev: number): Remedy | null {
+  const stops = fewestThirds(14, (more) => isPossible(situation, ev + more));
+  if (stops === null) return null;
+  return {
+    code: 'light',
+    stops,
+    say: `Better light: ${stopWords(stopsLabel(stops))} more, from EV\u00a0${(ev + stops).toFixed(1)}.`,
+  };
+}
+
+/** Fewest whole thirds of a stop, from one up to `most`, at which something works; null when none does. */
+function fewestThirds(most: number, works: (stops: number) => boolean): number | null {
+  const last = Math.floor(most * 3 + 1e-9);
+  if (last < 1 || !works(last / 3)) return null;
+  let fails = 0;
+  let succeeds = last;
+  while (succeeds - fails > 1) {
+    const middle = (fails + succeeds) >> 1;
+    if (works(middle / 3)) succeeds = middle;
+    else fails = middle;
+  }
+  return succeeds / 3;
+}
+
+const withPicture = (situation: Situation, change: Partial<Brief['picture']>): Situation =>
+  situation.changed((brief) => ({ ...brief, picture: { ...brief.picture, ...change } }));
+const withLens = (situation: Situation, change: Partial<Brief['kit']['lens']>): Situation =>
+  situation.changed((brief) => ({ ...brief, kit: { ...brief.kit, lens: { ...brief.kit.lens, ...change } } }));

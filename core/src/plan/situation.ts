@@ -1,0 +1,347 @@
+import { DetailModel, depthEdges, type ApertureDetail, type ShutterDetail } from '../detail/detailModel.ts';
+import { MID_GREY, meteredIso } from '../light/exposure.ts';
+import { flickerStops } from '../light/flicker.ts';
+import { apertureMarks, isoMarks, marksBetween, shutterMarks } from '../light/marks.ts';
+import { bestOfBurst, burstChances, fewestFrames } from '../motion/burst.ts';
+import {
+  DEFAULT_SLOPE,
+  DEFAULT_THRESHOLD,
+  conditionStops,
+  holdProbability,
+  MOST_STEADYING_STOPS,
+  shakeSigmaMm,
+  STABILISER_SHARE,
+  steadyingStops,
+} from '../motion/hands.ts';
+import { depthToCoverM, smearRateMmPerS } from '../motion/subject.ts';
+import { defocusDiscMm } from '../optics/depthOfField.ts';
+import { pictureOf, type Picture } from '../optics/picture.ts';
+import { fullWellE, midGreySignalE, readNoiseE, signalToNoise, type SensorNoise } from '../sensor/sensor.ts';
+import type { Brief } from './brief.ts';
+import {
+  BOUND_SLACK,
+  FLICKER_STOPS,
+  gateAbove,
+  gateBelow,
+  gateInside,
+  SMEAR_WANTED,
+  type Gates,
+  type GateState,
+} from './gates.ts';
+
+/** Slowest shutter by hand, s; and with a support or hands tested that far. Ours. */
+const HANDHELD_LIMIT_S = 1;
+const SUPPORTED_LIMIT_S = 4;
+
+/** What a shutter speed decides, whatever the light. */
+export interface ShutterOption {
+  readonly index: number;
+  readonly shutterS: number;
+  readonly smearMm: number;
+  readonly flickerStops: number;
+  readonly freeze: GateState;
+  /** What the hands make of it; worked out when asked. */
+  readonly hands: () => HandsAtShutter;
+  readonly flicker: GateState;
+  readonly detail: () => ShutterDetail;
+}
+
+/** Frames in the burst, and the chance that the first, and that one of them, shows no shake. */
+export interface HandsAtShutter {
+  readonly frames: number;
+  readonly singleChance: number;
+  readonly burstChance: number;
+  readonly hold: GateState;
+}
+
+/** What an aperture decides, whatever the light. */
+export interface ApertureOption {
+  readonly index: number;
+  readonly fNumber: number;
+  readonly edgeDiscMm: number;
+  /** EV at which autofocus gives up at this aperture. */
+  readonly focusLimitEv: number;
+  readonly depth: GateState;
+  readonly detail: () => ApertureDetail;
+}
+
+/** How a shutter and aperture are exposed in one light. */
+export interface Exposure {
+  /** ISO that places mid grey as metered, unrounded; the signal follows it. */
+  readonly meteredIso: number;
+  /** ISO in the camera, unrounded. */
+  readonly cameraIso: number;
+  readonly liftStops: number;
+  /** Stops a pinned ISO makes the picture brighter than wanted. */
+  readonly overStops: number;
+  readonly overExposed: boolean;
+  readonly light: GateState;
+}
+
+/** One shutter and aperture in one light. */
+export interface Candidate extends Omit<Exposure, 'light'> {
+  readonly shutter: ShutterOption;
+  readonly aperture: ApertureOption;
+  readonly ev100: number;
+  readonly focusHeadroomEv: number;
+  readonly snr: number;
+  readonly gates: Gates;
+}
+
+/** Everything of a brief that does not change with the light, worked out once; the plan, the curve and the ladder ask it. */
+export class Situation {
+  readonly brief: Brief;
+  readonly picture: Picture;
+  readonly noise: SensorNoise;
+  readonly depthM: number;
+  readonly moves: boolean;
+  readonly shutters: readonly ShutterOption[];
+  readonly apertures: readonly ApertureOption[];
+  /** ISO the camera may use, and the pinned one if any. */
+  readonly isoRange: { readonly from: number; readonly to: number; readonly pinned: number | null };
+  readonly #bits = new Map<string, number>();
+  #detail: DetailModel | null = null;
+
+  /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose marks can be shared */
+  constructor(brief: Brief, sharing: Situation | null = null) {
+    const { subject, kit, picture: wishes } = brief;
+    const { sensor, lens } = kit;
+    this.brief = brief;
+    this.picture = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, wishes.crop, wishes.viewCph);
+    this.noise = { ...sensor, pitchUm: this.picture.pitchMm * 1000 };
+    this.moves = subject.speedMps > 0;
+    const depthM = depthToCoverM(subject.depthM, subject.speedMps, subject.directionDeg);
+    this.depthM = depthM < 1e-9 ? 0 : depthM; // straight across leaves cos 90° = 6e-17
+    const { pinned } = wishes;
+    const to = Math.max(sensor.baseIso, Math.min(wishes.isoCeiling, sensor.maxIso));
+    this.isoRange = {
+      from: sensor.baseIso,
+      to,
+      pinned: pinned.iso === null ? null : isoMarks.value(isoMarks.nearest(pinned.iso)),
+    };
+    this.shutters =
+      sharing?.shutters ?? this.#shutterMarks().map((third, index) => this.#shutterOption(index, shutterMarks.value(third)));
+    this.apertures =
+      sharing?.apertures ?? this.#apertureMarks().map((third, index) => this.#apertureOption(index, apertureMarks.value(third)));
+  }
+
+  /** The detail integral of this picture, made when first asked for: remedies are tried without it. */
+  get detail(): DetailModel {
+    const { kit, subject, picture: wishes } = this.brief;
+    return (this.#detail ??= new DetailModel({
+      picture: this.picture,
+      lens: kit.lens,
+      focalLengthMm: kit.lens.focalLengthMm,
+      distanceM: subject.distanceM,
+      depthM: this.depthM,
+      fullWellE: fullWellE(this.noise),
+      tasteStops: wishes.tasteStops,
+    }));
+  }
+
+  /** The same situation with other ceilings for ISO or lift. */
+  withCeilings(change: Partial<Pick<Brief['picture'], 'isoCeiling' | 'liftCeilingStops'>>): Situation {
+    return new Situation({ ...this.brief, picture: { ...this.brief.picture, ...change } }, this);
+  }
+
+  /** The same situation with some wishes changed; for remedies and comparisons. */
+  changed(change: (brief: Brief) => Brief): Situation {
+    return new Situation(change(this.brief));
+  }
+
+  /** The same shutter with another number of frames in its burst. */
+  shutterWith(shutter: ShutterOption, frames: number): ShutterOption {
+    return this.#shutterOption(shutter.index, shutter.shutterS, frames);
+  }
+
+  /** How a shutter and aperture are exposed in a light: ISO, lift, and how far off. */
+  exposure(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Exposure {
+    const { isoRange } = this;
+    const { kit, picture: wishes } = this.brief;
+    const metered = meteredIso(ev100, shutter.shutterS, aperture.fNumber / Math.sqrt(kit.lens.transmissionT ?? 1));
+    const wanted = metered * 2 ** (wishes.keyStops ?? 0);
+    const cameraIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
+    const off = Math.log2(wanted / cameraIso);
+    const liftStops = off > BOUND_SLACK ? off : 0;
+    const overStops = isoRange.pinned === null ? 0 : Math.max(0, -off);
+    return {
+      meteredIso: metered,
+      cameraIso,
+      liftStops,
+      overStops,
+      overExposed: metered < isoRange.from * (1 - BOUND_SLACK) || overStops > MARK_RESIDUE_STOPS,
+      light: gateBelow(liftStops, 0, wishes.liftCeilingStops),
+    };
+  }
+
+  candidate(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Candidate {
+    const { light, ...exposure } = this.exposure(shutter, aperture, ev100);
+    const focusHeadroomEv =
+      ev100 + Math.log2(this.brief.subject.tone / MID_GREY) - aperture.focusLimitEv - (this.moves ? CONTINUOUS_FOCUS_COST_EV : 0);
+    return {
+      shutter,
+      aperture,
+      ev100,
+      ...exposure,
+      focusHeadroomEv,
+      snr: signalToNoise(midGreySignalE(this.noise, exposure.meteredIso), readNoiseE(this.noise, exposure.cameraIso)),
+      gates: {
+        freeze: shutter.freeze,
+        hold: shutter.hands().hold,
+        light,
+        depth: aperture.depth,
+        flicker: shutter.flicker,
+        focus: gateAbove(focusHeadroomEv, 1, 0),
+      },
+    };
+  }
+
+  /** Bits of detail of a candidate, remembered. */
+  bits(candidate: Candidate): number {
+    const { shutter, aperture, ev100 } = candidate;
+    const key = `${ev100}/${shutter.index}/${shutter.hands().frames}/${aperture.index}`;
+    let bits = this.#bits.get(key);
+    if (bits === undefined) {
+      bits = this.detail.bits(aperture.detail(), shutter.detail(), candidate.snr);
+      this.#bits.set(key, bits);
+    }
+    return bits;
+  }
+
+  /** Bits good enough to choose an aperture at one shutter by. */
+  roughBits({ aperture, shutter, snr }: Candidate): number {
+    return this.detail.roughBits(aperture.detail(), shutter.detail(), snr);
+  }
+
+  /** Halvings of detail lost to grain and to blur; they add up to what is lost of the ideal. */
+  losses(candidate: Candidate): { lostGrain: number; lostBlur: number } {
+    const quiet = this.detail.quietBits(candidate.aperture.detail(), candidate.snr);
+    return { lostGrain: Math.log2(this.detail.idealBits / quiet), lostBlur: Math.log2(quiet / this.bits(candidate)) };
+  }
+
+  /** Mean threshold of the hands with what steadies them here, stops. */
+  get threshold(): number {
+    return this.#hands().reduce((sum, hand) => sum + hand.weight * hand.threshold, 0);
+  }
+
+  #shutterMarks(): number[] {
+    const { kit, picture } = this.brief;
+    if (picture.pinned.shutterS !== null) return [shutterMarks.nearest(picture.pinned.shutterS)];
+    const slowest = Math.min(shutterMarks.value(shutterMarks.nearest(kit.sensor.slowestS)), this.#handheldLimitS());
+    return marksBetween(shutterMarks, slowest, Math.min(slowest, kit.sensor.fastestS));
+  }
+
+  #apertureMarks(): number[] {
+    const { kit, picture } = this.brief;
+    if (picture.pinned.fNumber !== null) return [apertureMarks.nearest(picture.pinned.fNumber)];
+    return marksBetween(apertureMarks, kit.lens.widestF, kit.lens.narrowestF);
+  }
+
+  /** Slowest shutter to think of, s. */
+  #handheldLimitS(): number {
+    const { hold } = this.brief;
+    if (hold.conditions.includes('wall') || hold.conditions.includes('rail')) return SUPPORTED_LIMIT_S;
+    const tested = hold.tested !== undefined || hold.theta !== null;
+    return tested && this.#singleChance(HANDHELD_LIMIT_S) >= 0.5 ? SUPPORTED_LIMIT_S : HANDHELD_LIMIT_S;
+  }
+
+  #singleChance(shutterS: number): number {
+    return this.#hands().reduce(
+      (sum, { weight, threshold, slope }) =>
+        sum +
+        weight * holdProbability({ threshold, slope }, this.brief.kit.lens.focalLengthMm, shutterS, this.picture.toleranceMm),
+      0,
+    );
+  }
+
+  /** The hands this brief plans with: the starting value, a tested one, or the weighted ones of a tested posterior. */
+  #hands(): { weight: number; threshold: number; slope: number }[] {
+    const { hold, kit } = this.brief;
+    const stabiliser = Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops);
+    const { tested } = hold;
+    if (!tested) {
+      const steady = steadyingStops(stabiliser, hold.conditions);
+      return [{ weight: 1, threshold: (hold.theta ?? DEFAULT_THRESHOLD) + steady, slope: hold.slope ?? DEFAULT_SLOPE }];
+    }
+    // The test already held what steadied it then: only the difference counts.
+    const then = STABILISER_SHARE * tested.stabiliserStops + conditionStops(tested.conditions);
+    const now = STABILISER_SHARE * stabiliser + conditionStops(hold.conditions);
+    const more = Math.min(MOST_STEADYING_STOPS, now) - Math.min(MOST_STEADYING_STOPS, then);
+    const total = tested.weights.reduce((sum, weight) => sum + weight, 0);
+    return tested.thetas.map((theta, i) => ({
+      weight: (tested.weights[i] ?? 0) / total,
+      threshold: theta + more,
+      slope: tested.slopes[i] ?? DEFAULT_SLOPE,
+    }));
+  }
+
+  #shutterOption(index: number, shutterS: number, wantedFrames = this.brief.picture.pinned.burst): ShutterOption {
+    const { subject, kit, light, picture: wishes } = this.brief;
+    const { focalLengthMm } = kit.lens;
+    const { heightMm } = this.picture;
+    const limbSpeed = { ...subject, speedMps: subject.speedMps * subject.limbFactor };
+    const smearMm = smearRateMmPerS(limbSpeed, focalLengthMm, heightMm) * shutterS;
+    const flicker = flickerStops(light.flicker.frequencyHz, light.flicker.modulation, shutterS);
+    const hands = once(() => this.#handsAt(shutterS, wantedFrames));
+    return {
+      index,
+      shutterS,
+      smearMm,
+      flickerStops: flicker,
+      freeze: this.#motionGate(smearMm),
+      hands,
+      flicker: gateBelow(flicker, FLICKER_STOPS.open, FLICKER_STOPS.marginal),
+      detail: once(() => {
+        const shake = shakeSigmaMm(this.threshold, focalLengthMm, shutterS, bestOfBurst(hands().frames));
+        return this.detail.shutter(wishes.aim === 'freeze' ? smearMm : 0, shake);
+      }),
+    };
+  }
+
+  #handsAt(shutterS: number, wantedFrames: number | null): HandsAtShutter {
+    const { confidence, maxBurst } = this.brief.picture;
+    const singleChance = this.#singleChance(shutterS);
+    const chances = burstChances(singleChance);
+    const fewest = (): number => fewestFrames(chances, confidence, maxBurst) ?? maxBurst;
+    const frames = wantedFrames ?? Math.max(fewest(), this.moves ? Math.min(3, maxBurst) : 1);
+    const burstChance = chances.ofFrames(frames);
+    return { frames, singleChance, burstChance, hold: gateAbove(burstChance, confidence, confidence / 2) };
+  }
+
+  #motionGate(smearMm: number): GateState {
+    const { aim } = this.brief.picture;
+    if (aim === 'pan') return 'open';
+    if (aim !== 'freeze') return gateInside(smearMm / this.picture.heightMm, SMEAR_WANTED[aim]);
+    return gateBelow(smearMm / this.picture.toleranceMm, 1, 2);
+  }
+
+  #apertureOption(index: number, fNumber: number): ApertureOption {
+    const { subject, kit } = this.brief;
+    const { lens, sensor } = kit;
+    const { nearM, farM } = depthEdges(lens.focalLengthMm, subject.distanceM, this.depthM);
+    const edgeDiscMm =
+      this.depthM === 0
+        ? 0
+        : Math.max(...[nearM, farM].map((edgeM) => defocusDiscMm(lens.focalLengthMm, fNumber, subject.distanceM, edgeM)));
+    const focusF = lens.opensToFocus ? lens.widestF : fNumber;
+    return {
+      index,
+      fNumber,
+      edgeDiscMm,
+      focusLimitEv: sensor.focusLimit.ev + 2 * Math.log2(focusF / sensor.focusLimit.fNumber),
+      depth: gateBelow(edgeDiscMm / this.picture.toleranceMm, 1, 2),
+      detail: once(() => this.detail.aperture(fNumber)),
+    };
+  }
+}
+
+/** What continuous autofocus on a moving subject loses against a still one, EV. Ours. */
+const CONTINUOUS_FOCUS_COST_EV = 2;
+/** A mark may lie this far from the unrounded value without counting as lift or over-exposure, stops. */
+const MARK_RESIDUE_STOPS = 1 / 6 + BOUND_SLACK;
+
+/** Makes a value when first asked for, and keeps it. */
+function once<Value>(make: () => Value): () => Value {
+  let made: { value: Value } | null = null;
+  return () => (made ??= { value: make() }).value;
+}
