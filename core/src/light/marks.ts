@@ -78,11 +78,14 @@ export const isoLabel = (iso: number): string => isoMarks.label(isoMarks.nearest
  */
 export function apertureLabel(fNumber: number, engravings: readonly number[] = []): string {
   const third = apertureMarks.nearest(fNumber);
+  const label = apertureMarks.label(third);
   const engraved = engravings.find((f) => apertureMarks.nearest(f) === third);
-  return engraved === undefined
-    ? apertureMarks.label(third)
-    : `f/${Number(engraved.toFixed(2))}`.replace(/^f\/(\d\d)\..*$/, 'f/$1');
+  if (engraved === undefined || Math.abs(engraved / apertureMarks.value(third) - 1) < NOMINAL_ROUNDING) return label;
+  return `f/${Number(engraved.toFixed(engraved < 10 ? 2 : 0))}`;
 }
+
+/** Nominal names differ from exact marks by up to this share (f/5.6 is 5.657, f/22 is 22.6) without being other engravings. */
+const NOMINAL_ROUNDING = 0.03;
 
 /** Stops to the nearest third as a photographer writes them: "0", "⅓", "1⅔", "−2". */
 export function stopsLabel(stops: number): string {

@@ -1,4 +1,4 @@
-import { apertureMarks, shutterMarks } from '../light/marks.ts';
+import { apertureMarks, shutterLabel, shutterMarks } from '../light/marks.ts';
 import type { Brief } from './brief.ts';
 import { plainNumber } from './words.ts';
 
@@ -46,7 +46,10 @@ export function briefProblems(brief: Brief): BriefProblem[] {
   if (pinned.shutterS !== null) {
     const mark = shutterMarks.nearest(pinned.shutterS);
     if (mark < shutterMarks.nearest(sensor.slowestS) || mark > shutterMarks.nearest(sensor.fastestS)) {
-      refuse('picture.pinned.shutterS', 'This body has no such shutter speed; pin one between its slowest and fastest.');
+      refuse(
+        'picture.pinned.shutterS',
+        `This body goes from ${shutterLabel(sensor.slowestS)} to ${shutterLabel(sensor.fastestS)} s; pin a shutter between them.`,
+      );
     }
   }
   if (pinned.fNumber !== null) {

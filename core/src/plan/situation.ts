@@ -154,6 +154,11 @@ export class Situation {
     return this.#shutterOption(shutter.index, shutter.shutterS, frames);
   }
 
+  /** Gaussian blur, mm, that shake leaves in the best frame at a shutter. */
+  shakeMm(shutter: ShutterOption): number {
+    return this.#shakeMm(shutter.shutterS, shutter.hands().frames);
+  }
+
   /** How a shutter and aperture are exposed in a light: ISO, lift, and how far off. */
   exposure(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Exposure {
     const { isoRange } = this;
@@ -291,11 +296,12 @@ export class Situation {
       freeze: this.#motionGate(smearMm),
       hands,
       flicker: gateBelow(flicker, FLICKER_STOPS.open, FLICKER_STOPS.marginal),
-      detail: once(() => {
-        const shake = shakeSigmaMm(this.threshold, focalLengthMm, shutterS, bestOfBurst(hands().frames));
-        return this.detail.shutter(wishes.aim === 'freeze' ? smearMm : 0, shake);
-      }),
+      detail: once(() => this.detail.shutter(wishes.aim === 'freeze' ? smearMm : 0, this.#shakeMm(shutterS, hands().frames))),
     };
+  }
+
+  #shakeMm(shutterS: number, frames: number): number {
+    return shakeSigmaMm(this.threshold, this.brief.kit.lens.focalLengthMm, shutterS, bestOfBurst(frames));
   }
 
   #handsAt(shutterS: number, wantedFrames: number | null): HandsAtShutter {

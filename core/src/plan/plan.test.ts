@@ -1,0 +1,320 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { anyBrief, briefWith, exampleBrief } from '../../test/briefs.ts';
+import { denseDetailBits } from '../../test/denseDetail.ts';
+import { isoLabel } from '../light/marks.ts';
+import { fullWellE } from '../sensor/sensor.ts';
+import { PLACES, SUBJECT_KINDS, type Brief } from './brief.ts';
+import { briefProblems } from './briefProblems.ts';
+import { cautionFor } from './cautions.ts';
+import { allCandidates, hushPoint } from './hushPoint.ts';
+import { planAtShutter, planBrief } from './planBrief.ts';
+import { remediesFor } from './remedies.ts';
+import { Situation, type Candidate } from './situation.ts';
+
+const RUNS = { seed: 20260112, numRuns: 300 };
+
+describe('the plan of the worked example', () => {
+  const plan = planBrief(exampleBrief());
+  // Independent quadrature and hand arithmetic: 1/320 s or 1/256 s (a tie), f/2.8, ISO 6400, lift 1 to 1⅓; grain 2.0–2.2, blur 0.4–0.6.
+  it('sets 1/320 s, f/2.8, ISO 6400 and 1⅓ stops of lift', () => {
+    expect(plan.choice.labels).to.deep.equal({ shutter: '1/320', aperture: 'f/2.8', iso: '6400', lift: '1⅓' });
+    expect(plan.possible).to.equal(true);
+    expect(plan.relaxed).to.deep.equal([]);
+  });
+  it('loses 2.0 to 2.2 halvings to grain and 0.4 to 0.6 to blur', () => {
+    expect(plan.figures.lostGrain).to.be.within(1.95, 2.25);
+    expect(plan.figures.lostBlur).to.be.within(0.35, 0.65);
+  });
+  it('gives three to six reasons, each with a number', () => {
+    expect(plan.reasons.length).to.be.within(3, 6);
+    for (const { say } of plan.reasons) expect(say).to.match(/\d.*\.$/);
+  });
+  it('has a Valley of 37 shutters, slow to fast, with one summit’s neighbours inside the plateau', () => {
+    expect(plan.curve).to.have.length(37);
+    const times = plan.curve.map((point) => point.shutterS);
+    expect(times).to.deep.equal([...times].sort((a, b) => b - a));
+    expect(plan.figures.plateau!.slowestS).to.be.above(plan.choice.shutterS);
+  });
+  it('is the same at its own shutter, and grainier or blurrier elsewhere', () => {
+    const here = planAtShutter(exampleBrief(), plan.choice.shutterS);
+    expect(here.choice).to.deep.equal(plan.choice);
+    for (const shutter of [1 / 30, 1 / 2000]) {
+      expect(planAtShutter(exampleBrief(), shutter).figures.detailBits).to.be.below(plan.figures.detailBits);
+    }
+  });
+});
+
+describe('the hush point', () => {
+  it('is within a third of a stop of a brute-force optimum, or within 1 % of its detail', function () {
+    this.timeout(120_000);
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const situation = new Situation(brief);
+        const choice = hushPoint(situation, brief.light.ev100);
+        if (!choice.possible || choice.relaxed.length > 0) return;
+        const inputs = {
+          picture: situation.picture,
+          lens: brief.kit.lens,
+          focalLengthMm: brief.kit.lens.focalLengthMm,
+          distanceM: brief.subject.distanceM,
+          depthM: situation.depthM,
+          fullWellE: fullWellE(situation.noise),
+          tasteStops: brief.picture.tasteStops,
+        };
+        // Neighbours two marks away in any direction, by the slow quadrature: none may be better by more than 1 %.
+        const own = bitsOf(inputs, choice.candidate, situation);
+        const passing = allCandidates(situation, brief.light.ev100).filter(
+          (c) => !c.overExposed && c.gates.hold === 'open' && Object.values(c.gates).every((state) => state !== 'shut'),
+        );
+        const sample = passing.filter((_, i) => i % Math.ceil(passing.length / 12) === 0);
+        for (const other of sample) expect(own).to.be.above(0.985 * bitsOf(inputs, other, situation));
+        for (const other of passing) expect(situation.bits(choice.candidate)).to.be.at.least(0.9949 * situation.bits(other));
+      }),
+      { seed: 7, numRuns: 16 },
+    );
+  });
+
+  it('opens Hold and shuts no gate unless it says so', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const { figures, relaxed, possible } = planBrief(brief);
+        if (!possible) return;
+        for (const [gate, state] of Object.entries(figures.gates)) {
+          if (state === 'shut') expect(relaxed, gate).to.include(gate);
+        }
+        expect(figures.gates.light).not.to.equal('shut');
+        expect(figures.gates.freeze).not.to.equal('shut');
+        if (figures.gates.hold !== 'open') expect(relaxed).to.include('hold');
+      }),
+      RUNS,
+    );
+  });
+
+  it('is finite, in range, adds up and keeps to the kit, whatever the brief', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        expect(briefProblems(brief)).to.deep.equal([]);
+        const plan = planBrief(brief);
+        const { figures, choice, curve } = plan;
+        for (const value of numbersIn(plan)) expect(Number.isFinite(value)).to.equal(true);
+        expect(figures.lostGrain + figures.lostBlur).to.be.closeTo(-Math.log2(figures.detailKept), 1e-9);
+        expect(choice.iso).to.be.within(brief.kit.sensor.baseIso, Math.max(brief.picture.isoCeiling, brief.kit.sensor.baseIso));
+        expect(choice.burst).to.be.within(1, brief.picture.maxBurst);
+        expect(choice.shutterS).to.be.at.most(4);
+        for (const point of curve) expect(point.lostGrain, 'grain').to.be.above(-1);
+        expect(plan.remedies.length > 0).to.equal(!plan.possible);
+      }),
+      RUNS,
+    );
+  });
+
+  it('keeps no less detail when the light rises', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const here = planBrief(brief);
+        const brighter = planBrief(lit(brief, brief.light.ev100 + 1 / 3));
+        if (!here.possible || here.relaxed.length > 0 || !brighter.possible || brighter.relaxed.length > 0) return;
+        expect(brighter.figures.detailBits).to.be.above(here.figures.detailBits * 0.99);
+      }),
+      RUNS,
+    );
+  });
+
+  it('does not flip by more than a stop when a brief changes by 1 %', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const nudged = { ...brief, subject: { ...brief.subject, distanceM: brief.subject.distanceM * 1.01 } };
+        const [a, b] = [planBrief(brief), planBrief(nudged)];
+        if (!a.possible || !b.possible || a.relaxed.length + b.relaxed.length > 0) return;
+        const sameDetail = Math.abs(Math.log2(a.figures.detailBits / b.figures.detailBits));
+        expect(sameDetail).to.be.below(0.1);
+      }),
+      RUNS,
+    );
+  });
+
+  it('takes the faster shutter of two that look alike', () => {
+    const { candidate } = hushPoint(new Situation(exampleBrief()), 4);
+    expect(candidate.shutter.shutterS).to.be.closeTo(1 / 322.5, 1e-4);
+  });
+
+  it('respects every pin, and three of them leave only evaluation', () => {
+    fc.assert(
+      fc.property(anyBrief, fc.integer({ min: 3, max: 30 }), fc.integer({ min: 12, max: 20 }), (brief, third, fThird) => {
+        const pinned = { shutterS: 2 ** (-third / 3), fNumber: 2 ** (fThird / 6), iso: 1600, burst: 1 };
+        const one = planBrief(withPins(brief, { ...pinned, fNumber: null, iso: null }));
+        expect(one.choice.shutterS).to.be.closeTo(pinned.shutterS, 1e-9);
+        expect(one.choice.burst).to.equal(1);
+        if (fThird / 3 < 2 * Math.log2(brief.kit.lens.widestF)) return;
+        const all = planBrief(withPins(brief, pinned));
+        expect(all.choice.fNumber).to.be.closeTo(pinned.fNumber, 1e-9);
+        expect(isoLabel(all.choice.iso)).to.equal('1600');
+        expect(all.choice.shutterS).to.be.closeTo(pinned.shutterS, 1e-9);
+      }),
+      { seed: 3, numRuns: 60 },
+    );
+  });
+
+  it('takes brightness a pinned ISO adds off the highlights', () => {
+    const brief = withPins(lit(exampleBrief(), 8), { shutterS: 1 / 60, fNumber: 4, iso: 1600, burst: 1 });
+    const { figures } = planBrief(brief);
+    expect(figures.overStops).to.be.closeTo(Math.log2(1600 / ((100 * 16) / ((1 / 64) * 256))), 1e-6);
+    expect(figures.highlightStops).to.be.closeTo(2.977 - figures.overStops, 1e-3);
+  });
+});
+
+describe('when nothing works', () => {
+  it('says too bright, shows the fastest and narrowest, and asks for a filter', () => {
+    const plan = planBrief(lit(exampleBrief(), 21));
+    expect(plan.possible).to.equal(false);
+    expect(plan.choice.labels).to.include({ shutter: '1/4000', aperture: 'f/16', iso: '100' });
+    expect(plan.remedies.map((remedy) => remedy.code)).to.deep.equal(['filter']);
+    // 100·16²/(2^21/4096) = ISO 50: one stop too bright.
+    expect(plan.remedies[0]!.stops).to.be.closeTo(1, 1e-9);
+    expect(plan.curve).to.deep.equal([]);
+  });
+  it('says too dark, never drops the light silently, and counts the missing stops', () => {
+    const plan = planBrief(lit(exampleBrief(), -6));
+    expect(plan.possible).to.equal(false);
+    expect(plan.reasons[0]!.code).to.equal('impossible');
+    expect(plan.remedies.map((remedy) => remedy.code)).to.include('light');
+    const { stops } = plan.remedies.find((remedy) => remedy.code === 'light')!;
+    expect(planBrief(lit(exampleBrief(), -6 + stops)).possible).to.equal(true);
+    expect(planBrief(lit(exampleBrief(), -6 + stops - 1 / 3)).possible).to.equal(false);
+  });
+  it('fits every remedy to every kind of subject and place', () => {
+    for (const kind of SUBJECT_KINDS) {
+      for (const place of PLACES) {
+        for (const base of [
+          lit(exampleBrief(), -1),
+          lit(exampleBrief(), 1),
+          briefWith({
+            hold: { conditions: ['wind'] },
+            lens: { focalLengthMm: 300 },
+            sensor: { stabiliserStops: 0 },
+            light: { ev100: 2 },
+          }),
+        ]) {
+          const brief: Brief = { ...base, place, subject: { ...base.subject, kind } };
+          const situation = new Situation(brief);
+          const choice = hushPoint(situation, brief.light.ev100);
+          if (choice.possible) continue;
+          const codes = remediesFor(situation, choice).map((remedy) => remedy.code);
+          expect(codes.length).to.be.above(0);
+          if (kind !== 'person') expect(codes, kind).not.to.include('askStill');
+          if (['animal', 'athlete', 'vehicle'].includes(kind)) expect(codes, kind).not.to.include('nearer');
+          if (['stage', 'pit', 'edge', 'ring', 'water', 'road'].includes(place)) expect(codes, place).not.to.include('nearer');
+        }
+      }
+    }
+  });
+  it('relaxes depth before it gives up, and says so', () => {
+    const group = briefWith({
+      subject: { distanceM: 2, depthM: 1.8, speedMps: 0.3 },
+      lens: { focalLengthMm: 50, widestF: 1.8 },
+      light: { ev100: 2 },
+    });
+    const plan = planBrief(group);
+    expect(plan.possible).to.equal(true);
+    expect(plan.relaxed).to.include('depth');
+    expect(plan.reasons.some((reason) => reason.code === 'relaxed')).to.equal(true);
+  });
+  it('lets focus give way first in the dark', () => {
+    const plan = planBrief(
+      briefWith({ light: { ev100: 2 }, subject: { tone: 0.04, speedMps: 0.1 }, sensor: { focusLimit: { ev: 2, fNumber: 2 } } }),
+    );
+    expect(plan.relaxed).to.deep.equal(['focus']);
+  });
+  it('lets the camera brace for four seconds and no longer', () => {
+    const still = briefWith({
+      subject: { speedMps: 0 },
+      light: { ev100: -4 },
+      hold: { conditions: ['rail'] },
+      picture: { isoCeiling: 800 },
+    });
+    expect(planBrief(still).curve[0]!.shutterS).to.be.closeTo(4, 1e-9);
+    expect(planBrief({ ...still, hold: { ...still.hold, conditions: [] } }).curve[0]!.shutterS).to.be.closeTo(1, 1e-9);
+  });
+});
+
+describe('tested hands', () => {
+  const brief = briefWith({ subject: { speedMps: 0 }, light: { ev100: 0 } });
+  it('count the difference of conditions only', () => {
+    const tested = { thetas: [9.168], slopes: [2], weights: [1], conditions: ['elbows' as const], stabiliserStops: 4 };
+    const same = planAtShutter({ ...brief, hold: { ...brief.hold, tested } }, 1 / 4);
+    expect(same.figures.holdProbability).to.be.closeTo(planAtShutter(brief, 1 / 4).figures.holdProbability, 1e-3);
+  });
+  it('that are unsure are trusted less than their mean', () => {
+    const at = (thetas: number[]) =>
+      planAtShutter(
+        {
+          ...brief,
+          hold: {
+            ...brief.hold,
+            tested: {
+              thetas,
+              slopes: thetas.map(() => 2),
+              weights: thetas.map(() => 1),
+              conditions: ['elbows'],
+              stabiliserStops: 4,
+            },
+          },
+        },
+        1 / 15,
+      ).figures.holdProbability;
+    expect(at([5.2, 8.2])).to.be.below(at([6.7]));
+  });
+});
+
+describe('what cannot be in a brief', () => {
+  const rows: [string, Brief, string][] = [
+    ['a distance inside the lens', briefWith({ subject: { distanceM: 0.015 } }), 'subject.distanceM'],
+    ['a depth that reaches the camera', briefWith({ subject: { depthM: 8 } }), 'subject.depthM'],
+    ['a lens narrower at its widest', briefWith({ lens: { widestF: 8, narrowestF: 4 } }), 'kit.lens.narrowestF'],
+    ['a ceiling under base ISO', briefWith({ picture: { isoCeiling: 50 } }), 'picture.isoCeiling'],
+    ['an aperture the lens lacks', withPins(exampleBrief(), { fNumber: 1.4 }), 'picture.pinned.fNumber'],
+    ['a shutter the body lacks', withPins(exampleBrief(), { shutterS: 1 / 8000 }), 'picture.pinned.shutterS'],
+    ['an ISO the body lacks', withPins(exampleBrief(), { iso: 102_400 }), 'picture.pinned.iso'],
+    ['a burst over its limit', withPins(exampleBrief(), { burst: 9 }), 'picture.pinned.burst'],
+  ];
+  for (const [what, brief, path] of rows) {
+    it(`names ${what} at its field, with a remedy`, () => {
+      const problems = briefProblems(brief);
+      expect(problems.map((problem) => problem.path.join('.'))).to.deep.equal([path]);
+      expect(problems[0]!.message).to.match(/\d|swap/);
+    });
+  }
+});
+
+it('shows a caution where the work can hurt, the photographer’s own first', () => {
+  expect(cautionFor({ ...exampleBrief(), place: 'pit' })).to.match(/last word/);
+  expect(cautionFor({ ...exampleBrief(), place: 'pit', caution: 'Mind the cables.' })).to.equal('Mind the cables.');
+  expect(cautionFor(briefWith({ subject: { kind: 'animal' } }))).to.match(/guides/);
+  expect(cautionFor(exampleBrief())).to.equal(null);
+});
+
+function lit(brief: Brief, ev100: number): Brief {
+  return { ...brief, light: { ...brief.light, ev100 } };
+}
+
+function withPins(brief: Brief, pins: Partial<Brief['picture']['pinned']>): Brief {
+  return {
+    ...brief,
+    picture: { ...brief.picture, pinned: { ...brief.picture.pinned, ...pins }, maxBurst: Math.max(4, brief.picture.maxBurst) },
+  };
+}
+
+function bitsOf(
+  inputs: Parameters<typeof denseDetailBits>[0],
+  { shutter, aperture, snr }: Candidate,
+  situation: Situation,
+): number {
+  const shakeMm = situation.shakeMm(shutter);
+  return denseDetailBits(inputs, { fNumber: aperture.fNumber, smearMm: shutter.smearMm, shakeMm, snr });
+}
+
+function numbersIn(value: unknown): number[] {
+  if (typeof value === 'number') return [value];
+  return value !== null && typeof value === 'object' ? Object.values(value).flatMap(numbersIn) : [];
+}
