@@ -18,6 +18,7 @@ export * from './numerics/sinc.ts';
 export * from './optics/depthOfField.ts';
 export * from './optics/mtf.ts';
 export * from './optics/picture.ts';
+export * from './optics/zoomLens.ts';
 export * from './plan/brief.ts';
 export * from './plan/briefProblems.ts';
 export * from './plan/cautions.ts';

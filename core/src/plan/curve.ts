@@ -56,3 +56,25 @@ export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fa
   while (alike(fast + 1)) fast++;
   return { slowestS: points[slow]!.candidate.shutter.shutterS, fastestS: points[fast]!.candidate.shutter.shutterS };
 }
+
+/**
+ * The setting at each shutter that shuts fewest gates, slow to fast; among equals the aperture nearest `fNumber`.
+ * The rows under the Valley show these: an aperture chosen for detail alone would often shut Depth where another opens it.
+ */
+export function kindestSettings(situation: Situation, ev100: number, fNumber: number): Candidate[] {
+  const off = ({ aperture }: Candidate): number => Math.abs(Math.log2(aperture.fNumber / fNumber));
+  return situation.shutters.flatMap((shutter) => {
+    const usable = situation.apertures
+      .map((aperture) => situation.candidate(shutter, aperture, ev100))
+      .filter((candidate) => !candidate.overExposed);
+    if (usable.length === 0) return [];
+    return [
+      usable.reduce((kept, other) => {
+        const difference = shutCount(other) - shutCount(kept);
+        return difference < 0 || (difference === 0 && off(other) < off(kept)) ? other : kept;
+      }),
+    ];
+  });
+}
+
+const shutCount = ({ gates }: Candidate): number => Object.values(gates).filter((state) => state === 'shut').length;

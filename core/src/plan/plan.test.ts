@@ -12,7 +12,7 @@ import { planAtShutter, planBrief } from './planBrief.ts';
 import { remediesFor } from './remedies.ts';
 import { Situation, type Candidate } from './situation.ts';
 
-const RUNS = { seed: 20260112, numRuns: 300 };
+const RUNS = { seed: 20260112, numRuns: 120 };
 
 describe('the plan of the worked example', () => {
   const plan = planBrief(exampleBrief());

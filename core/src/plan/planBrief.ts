@@ -1,6 +1,6 @@
 import { isoMarks } from '../light/marks.ts';
 import type { Brief } from './brief.ts';
-import { curveOf, plateauOf, type CurvePoint } from './curve.ts';
+import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts';
 import { dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
 import { hushPoint } from './hushPoint.ts';
@@ -26,6 +26,8 @@ export interface Plan {
   choice: DialledSetting;
   figures: Figures;
   curve: ValleyPoint[];
+  /** Gates at each shutter, slow to fast, with the aperture that shuts fewest. */
+  gateRows: { shutterS: number; fNumber: number; gates: Gates }[];
   /** Rungs of the ladder and words for the camera: not worked out yet. */
   ladder: null;
   camera: null;
@@ -52,6 +54,11 @@ export function planBrief(brief: Brief): Plan {
     choice: dialledSetting(situation, choice.candidate),
     figures,
     curve: curve.map((point) => valleyPoint(situation, point)),
+    gateRows: kindestSettings(situation, ev100, choice.candidate.aperture.fNumber).map(({ shutter, aperture, gates }) => ({
+      shutterS: shutter.shutterS,
+      fNumber: aperture.fNumber,
+      gates,
+    })),
     ladder: null,
     camera: null,
     reasons: reasonsFor(situation, choice, figures),

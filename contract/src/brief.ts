@@ -1,0 +1,186 @@
+import {
+  AIMS,
+  briefProblems,
+  HOLD_CONDITIONS,
+  LIGHT_COLOURS,
+  MOST_FRAMES,
+  PLACES,
+  SCHOOLS,
+  SHUTTER_TYPES,
+  SUBJECT_KINDS,
+  type Brief,
+  type HoldCondition,
+} from '@hushto/core';
+import { z } from 'zod';
+
+const label = z.string().trim().min(1).max(120);
+const within = (min: number, max: number, meta: string) => z.number().min(min).max(max).describe(meta);
+const conditions = z.array(z.enum(Object.keys(HOLD_CONDITIONS) as [HoldCondition, ...HoldCondition[]])).max(11);
+
+export const SensorSchema = z.strictObject({
+  widthMm: within(2, 100, 'mm'),
+  heightMm: within(2, 100, 'mm'),
+  megapixels: within(0.3, 400, 'megapixels of the whole sensor'),
+  baseIso: within(25, 3200, 'lowest ISO with the full well'),
+  maxIso: within(100, 10_000_000, 'highest ISO'),
+  wellPerUm2: within(50, 20_000, 'electrons a square micrometre holds at ISO 100'),
+  readInE: within(0, 100, 'read noise before the amplifier, electrons'),
+  readOutE: within(0, 1000, 'read noise after the amplifier at base ISO, electrons'),
+  stabiliserStops: within(0, 10, 'rated stops'),
+  fastestS: within(1 / 64_000, 1, 's'),
+  slowestS: within(1 / 1000, 3600, 's'),
+  framesPerSecond: within(0.1, 240, 'frames per second'),
+  readoutS: within(0, 1, 'readout time of the electronic shutter, s'),
+  focusLimit: z.strictObject({
+    ev: within(-15, 10, 'EV at ISO 100 where autofocus gives up'),
+    fNumber: within(0.7, 64, 'at this f-number'),
+  }),
+  id: z.string().max(64).optional(),
+  label: label.optional(),
+});
+
+const lensBase = {
+  narrowestF: within(0.7, 64, 'f-number'),
+  stabiliserStops: within(0, 10, 'rated stops'),
+  bestBlurUm: within(0, 100, 'Gaussian blur at its best, µm'),
+  wideOpenFactor: within(0, 20, 'share of blur added wide open'),
+  opensToFocus: z.boolean().describe('opens fully to focus, whatever the taking aperture'),
+  transmissionT: within(0.05, 1, 'share of light let through').optional(),
+};
+
+export const LensSchema = z.strictObject({
+  focalLengthMm: within(1, 2000, 'real focal length, mm'),
+  widestF: within(0.7, 64, 'f-number, as engraved or exact'),
+  ...lensBase,
+  id: z.string().max(64).optional(),
+  label: label.optional(),
+});
+
+const SubjectSchema = z.strictObject({
+  speedMps: within(0, 150, 'speed of the body, m/s'),
+  limbFactor: within(1, 30, 'how much faster the limbs move'),
+  directionDeg: within(0, 180, '0 straight at the camera, 90 across'),
+  distanceM: z.number().positive().max(20_000).describe('m'),
+  depthM: within(0, 20_000, 'depth along the axis that has to be sharp, m'),
+  tone: within(0.005, 1, 'reflectance; 0.18 is mid grey'),
+  frameFill: within(0, 1, 'share of the frame the subject fills'),
+  kind: z.enum(SUBJECT_KINDS).optional(),
+  label: label.optional(),
+  verb: label.optional(),
+  thing: z.string().max(64).optional(),
+});
+
+const LightSchema = z.strictObject({
+  ev100: within(-12, 24, 'what a grey card at the subject reads, EV at ISO 100'),
+  background: z.strictObject({
+    tone: within(0.005, 1, 'reflectance'),
+    stops: within(-15, 15, 'light above that on the subject, stops'),
+  }),
+  flicker: z.strictObject({ frequencyHz: within(0, 1_000_000, 'of the light, Hz'), modulation: within(0, 1, '0 steady to 1') }),
+  swing: z
+    .strictObject({
+      downStops: within(0, 15, 'stops'),
+      upStops: within(0, 15, 'stops'),
+      periodS: z.number().positive().max(86_400),
+    })
+    .optional(),
+  colour: z.enum(LIGHT_COLOURS).optional(),
+  label: label.optional(),
+  scene: z.string().max(64).optional(),
+});
+
+const HoldSchema = z.strictObject({
+  conditions,
+  theta: within(-10, 20, 'tested threshold of free hands, stops').nullable(),
+  slope: within(0.1, 10, 'tested slope').nullable(),
+  tested: z
+    .strictObject({
+      thetas: z
+        .array(within(-10, 20, 'stops'))
+        .min(1)
+        .max(5000),
+      slopes: z
+        .array(within(0.1, 10, 'slope'))
+        .min(1)
+        .max(5000),
+      weights: z.array(z.number().nonnegative().max(1e12)).min(1).max(5000),
+      conditions,
+      stabiliserStops: within(0, 10, 'rated stops'),
+    })
+    .optional(),
+});
+
+const PictureSchema = z.strictObject({
+  viewCph: within(50, 100_000, 'viewing limit, cycles per picture height; above the sensor’s own it means every pixel'),
+  crop: within(1, 20, 'linear'),
+  aim: z.enum(AIMS),
+  school: z.enum(SCHOOLS),
+  isoCeiling: within(25, 10_000_000, 'ISO'),
+  liftCeilingStops: within(0, 8, 'stops'),
+  tasteStops: within(-6, 6, 'positive: grain bothers more'),
+  confidence: within(0.05, 0.999, 'wanted chance of a frame without shake'),
+  maxBurst: z.number().int().min(1).max(MOST_FRAMES),
+  pinned: z.strictObject({
+    shutterS: within(1 / 64_000, 3600, 's').nullable(),
+    fNumber: within(0.7, 64, 'f-number').nullable(),
+    iso: within(25, 10_000_000, 'ISO').nullable(),
+    burst: z.number().int().min(1).max(MOST_FRAMES).nullable(),
+  }),
+  keyStops: within(-3, 1, 'how much darker (below 0) the picture should look, stops').optional(),
+  shutter: z.enum(SHUTTER_TYPES).optional(),
+  cleanIso: within(25, 10_000_000, 'ISO').optional(),
+});
+
+/** A brief as sent and stored. Ranges are generous: what cannot be together is refused by the core's own check. */
+export const BriefSchema = z
+  .strictObject({
+    title: label,
+    subject: SubjectSchema,
+    light: LightSchema,
+    kit: z.strictObject({ sensor: SensorSchema, lens: LensSchema }),
+    hold: HoldSchema,
+    picture: PictureSchema,
+    place: z.enum(PLACES).optional(),
+    caution: z.string().trim().min(1).max(300).optional(),
+  })
+  .superRefine((brief, context) => {
+    for (const { path, message } of briefProblems(brief)) context.addIssue({ code: 'custom', path, message });
+  });
+
+// The schema and the core's type are one and the same; either line fails to compile when they part.
+const asCore = (brief: z.infer<typeof BriefSchema>): Brief => brief;
+const asSchema = (brief: Brief): z.infer<typeof BriefSchema> => brief;
+void asCore;
+void asSchema;
+
+/** A body on the shelf. `guessed` names the figures that are ours, not the maker's or the user's. */
+export const BodySchema = z
+  .strictObject({ ...SensorSchema.omit({ id: true }).shape, label, guessed: z.array(z.string().max(40)).max(30).default([]) })
+  .superRefine((body, context) => {
+    if (body.maxIso < body.baseIso)
+      context.addIssue({ code: 'custom', path: ['maxIso'], message: `Must be at least the base ISO, ${body.baseIso}.` });
+    if (body.fastestS > body.slowestS)
+      context.addIssue({ code: 'custom', path: ['fastestS'], message: 'Must be faster than the slowest shutter.' });
+  });
+export type Body = z.infer<typeof BodySchema>;
+
+/** A lens on the shelf: its focal range and the widest f-number at both ends. */
+export const ShelfLensSchema = z
+  .strictObject({
+    ...lensBase,
+    label,
+    focalFromMm: within(1, 2000, 'mm'),
+    focalToMm: within(1, 2000, 'mm'),
+    widestFAtFrom: within(0.7, 64, 'f-number'),
+    widestFAtTo: within(0.7, 64, 'f-number'),
+    guessed: z.array(z.string().max(40)).max(30).default([]),
+  })
+  .superRefine((lens, context) => {
+    const refuse = (path: string, message: string): void => context.addIssue({ code: 'custom', path: [path], message });
+    if (lens.focalToMm < lens.focalFromMm) refuse('focalToMm', `Must be at least ${lens.focalFromMm} mm, the short end.`);
+    if (lens.focalToMm === lens.focalFromMm && lens.widestFAtFrom !== lens.widestFAtTo)
+      refuse('widestFAtTo', 'A lens of one focal length has one widest f-number.');
+    if (lens.narrowestF < Math.max(lens.widestFAtFrom, lens.widestFAtTo))
+      refuse('narrowestF', 'Must be narrower than the widest aperture.');
+  });
+export type ShelfLensDocument = z.infer<typeof ShelfLensSchema>;

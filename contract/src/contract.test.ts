@@ -1,0 +1,102 @@
+import { expect } from 'chai';
+import { lensAt, planBrief, widestFAt } from '@hushto/core';
+import { PORT_ALDER_BRIEFS } from '@hushto/demo';
+import { readFileSync } from 'node:fs';
+import { exampleBrief } from '../../core/test/briefs.ts';
+import { BodySchema, BriefSchema, ShelfLensSchema } from './brief.ts';
+import { ERRORS } from './errors.ts';
+import { fieldIssues } from './issues.ts';
+import { briefFrom, STARTER_SITUATIONS } from './situations.ts';
+import { lensLabel, STARTER_BODIES, STARTER_LENSES } from './starterShelf.ts';
+
+const issuesOf = (change: (brief: any) => void) => {
+  const brief = structuredClone(exampleBrief());
+  change(brief);
+  const parsed = BriefSchema.safeParse(brief);
+  return parsed.success ? [] : fieldIssues(parsed.error);
+};
+
+describe('the brief on the wire', () => {
+  it('takes the worked example as it is', () => expect(BriefSchema.parse(exampleBrief())).to.deep.equal(exampleBrief()));
+
+  const rows: [string, (brief: any) => void, string][] = [
+    ['NaN', (b) => (b.subject.speedMps = NaN), 'subject.speedMps'],
+    ['infinity', (b) => (b.light.ev100 = Infinity), 'light.ev100'],
+    ['a number as text', (b) => (b.light.ev100 = '4'), 'light.ev100'],
+    ['a negative distance', (b) => (b.subject.distanceM = -1), 'subject.distanceM'],
+    ['an unknown key', (b) => (b.subject.spede = 2), 'subject.spede'],
+    ['an unknown key at the top', (b) => (b.extra = 2), 'extra'],
+    ['a missing part', (b) => delete b.light.flicker, 'light.flicker'],
+    ['a distance inside the focal length', (b) => (b.subject.distanceM = 0.01), 'subject.distanceM'],
+    ['a mark outside the lens', (b) => (b.picture.pinned.fNumber = 1.4), 'picture.pinned.fNumber'],
+    ['an unknown school', (b) => (b.picture.school = 'guess'), 'picture.school'],
+    ['half a frame', (b) => (b.picture.maxBurst = 2.5), 'picture.maxBurst'],
+    ['an empty title', (b) => (b.title = '  '), 'title'],
+  ];
+  for (const [what, change, path] of rows) {
+    it(`refuses ${what} at its path with a sentence`, () => {
+      const issues = issuesOf(change);
+      expect(issues.map((issue) => issue.path)).to.deep.equal([path]);
+      expect(issues[0]!.message).to.match(/^[A-Z0-9].+\.$/);
+    });
+  }
+});
+
+describe('what ships', () => {
+  it('has sound bodies and lenses with distinct names, the wanted formats among them', () => {
+    for (const body of STARTER_BODIES) BodySchema.parse(body);
+    for (const lens of STARTER_LENSES) ShelfLensSchema.parse(lens);
+    expect(new Set(STARTER_LENSES.map((lens) => lens.label))).to.have.length(STARTER_LENSES.length);
+    expect(STARTER_BODIES.map((body) => body.label)).to.deep.equal([
+      'Full frame 24 MP',
+      'Full frame 45 MP',
+      'APS-C 24 MP',
+      'Four-thirds 20 MP',
+      '1-inch 20 MP',
+    ]);
+    expect(STARTER_LENSES.length).to.be.at.least(12);
+  });
+  for (const start of STARTER_SITUATIONS) {
+    it(`begins “${start.label}” with a whole brief, solved at once and without lift`, () => {
+      const brief = BriefSchema.parse(briefFrom(start));
+      const plan = planBrief(brief);
+      expect(plan.possible).to.equal(true);
+      expect(plan.choice.liftStops).to.equal(0);
+      expect(brief.picture.liftCeilingStops).to.equal(0);
+    });
+  }
+  for (const brief of PORT_ALDER_BRIEFS) {
+    it(`plans ${brief.title}`, () => {
+      expect(planBrief(BriefSchema.parse(brief)).possible).to.equal(true);
+    });
+  }
+});
+
+describe('a zoom', () => {
+  const zoom = { ...STARTER_LENSES.find((lens) => lens.label === '18–55 mm f/3.5–5.6')! };
+  it('opens as engraved at both ends and to the wider third between', () => {
+    expect(widestFAt(zoom, 18)).to.equal(3.5);
+    expect(widestFAt(zoom, 55)).to.equal(5.6);
+    // Half way in log focal length is two thirds of a stop down: between f/4 and f/4.5, so f/4.5's wider neighbour or itself.
+    expect(widestFAt(zoom, Math.sqrt(18 * 55))).to.be.within(4, 4.5);
+    expect(() => widestFAt(zoom, 70)).to.throw(RangeError);
+  });
+  it('becomes the lens of a brief', () => {
+    expect(lensAt(zoom, 18)).to.include({ focalLengthMm: 18, widestF: 3.5 }).and.not.have.property('focalFromMm');
+  });
+  it('is named by its numbers', () => {
+    expect(lensLabel(18, 55, 3.5, 5.6)).to.equal('18–55 mm f/3.5–5.6');
+    expect(lensLabel(85, 85, 1.8, 1.8)).to.equal('85 mm f/1.8');
+  });
+  it('refuses ends that do not fit, by the field', () => {
+    const path = (lens: object) => fieldIssues(ShelfLensSchema.safeParse({ ...zoom, ...lens }).error!)[0]!.path;
+    expect(path({ focalToMm: 10 })).to.equal('focalToMm');
+    expect(path({ narrowestF: 4 })).to.equal('narrowestF');
+  });
+});
+
+it('documents every error of the catalogue, and no other', () => {
+  const page = readFileSync(new URL('../../docs/errors.md', import.meta.url), 'utf8');
+  const documented = [...page.matchAll(/^\| `([A-Z_]+)` +\| (\d+) +\|/gm)].map(([, code, status]) => `${code} ${status}`);
+  expect(documented).to.have.members(Object.entries(ERRORS).map(([code, { status }]) => `${code} ${status}`));
+});

@@ -1,0 +1,8 @@
+/** What server and page agree on: schemas, the error catalogue, the starter shelf and situations. */
+export * from './brief.ts';
+export * from './errors.ts';
+export * from './issues.ts';
+export * from './plan.ts';
+export * from './situations.ts';
+export * from './starterShelf.ts';
+export * from './stored.ts';

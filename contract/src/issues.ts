@@ -1,0 +1,42 @@
+import type { z } from 'zod';
+import type { FieldIssue } from './errors.ts';
+
+type Issue = z.core.$ZodIssue;
+
+/** What is wrong with each field, in a sentence with the remedy; unknown keys are named by their own path. */
+export function fieldIssues(error: z.ZodError): FieldIssue[] {
+  const issues = error.issues.flatMap((issue) => explain(issue));
+  // A field out of range can also fail the checks between fields: its first sentence is the one to say.
+  return issues.filter(({ path }, i) => issues.findIndex((other) => other.path === path) === i);
+}
+
+function explain(issue: Issue): FieldIssue[] {
+  const path = issue.path.map(String).join('.');
+  const say = (message: string): FieldIssue[] => [{ path, message }];
+  switch (issue.code) {
+    case 'unrecognized_keys':
+      return issue.keys.map((key) => ({ path: path ? `${path}.${key}` : key, message: 'There is no such field; leave it out.' }));
+    case 'too_small':
+      return say(
+        issue.origin === 'string'
+          ? 'Give it at least one character.'
+          : `Must be ${issue.inclusive ? 'at least' : 'more than'} ${issue.minimum}.`,
+      );
+    case 'too_big':
+      return say(
+        issue.origin === 'string'
+          ? `Keep it to ${issue.maximum} characters.`
+          : `Must be ${issue.inclusive ? 'at most' : 'less than'} ${issue.maximum}.`,
+      );
+    case 'invalid_type':
+      return say(
+        issue.input === undefined
+          ? `Missing: give a ${issue.expected}.`
+          : `Must be a ${issue.expected}${issue.expected === 'number' ? ', finite' : ''}.`,
+      );
+    case 'invalid_value':
+      return say(`Must be one of ${issue.values.map(String).join(', ')}.`);
+    default:
+      return say(issue.message);
+  }
+}

@@ -1,0 +1,149 @@
+import helmet from '@fastify/helmet';
+import fastifyStatic from '@fastify/static';
+import swagger from '@fastify/swagger';
+import {
+  ApiError,
+  BodySchema,
+  BriefSchema,
+  fieldIssues,
+  HealthSchema,
+  ShelfLensSchema,
+  StoredBodySchema,
+  StoredBriefSchema,
+  StoredLensSchema,
+} from '@hushto/contract';
+import type { MikroORM } from '@mikro-orm/libsql';
+import fastify, { type FastifyError, type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import { z } from 'zod';
+import { documentRoutes } from './routes/documents.routes.ts';
+import { planRoutes } from './routes/plan.routes.ts';
+import { addDemo, type Stores } from './shelf.ts';
+
+/** What the app needs from outside; it opens and listens to nothing by itself. */
+export interface AppDependencies {
+  orm: MikroORM;
+  stores: Stores;
+  version: string;
+  /** Folder of the built page, or null for the API alone. */
+  webRoot: string | null;
+  logger?: FastifyServerOptions['logger'];
+}
+
+const KNOWN_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+export async function buildApp({ orm, stores, version, webRoot, logger = false }: AppDependencies): Promise<FastifyInstance> {
+  const app = fastify({ logger, bodyLimit: 1_048_576 }).withTypeProvider<ZodTypeProvider>();
+  app.setValidatorCompiler<z.ZodType>(({ schema }) => (data) => {
+    const parsed = schema.safeParse(data);
+    if (parsed.success) return { value: parsed.data };
+    return { error: new ApiError('VALIDATION_FAILED', fieldIssues(parsed.error)) };
+  });
+  app.setSerializerCompiler(serializerCompiler);
+  app.removeContentTypeParser('text/plain');
+  answerErrors(app);
+
+  // A page elsewhere must not reach this server under a name of its own (DNS rebinding).
+  app.addHook('onRequest', async (request) => {
+    const host = (request.headers.host ?? '').replace(/:\d+$/, '');
+    if (!KNOWN_HOSTS.has(host)) throw new ApiError('HOST_REFUSED');
+  });
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"], // positions of popovers are set as inline styles
+        fontSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false, // plain HTTP on this machine
+  });
+  await app.register(swagger, { openapi: { info: { title: 'Hushto', version } }, transform: jsonSchemaTransform });
+
+  await app.register(
+    async (api) => {
+      api
+        .withTypeProvider<ZodTypeProvider>()
+        .get('/health', { schema: { tags: ['server'], response: { 200: HealthSchema } } }, () => ({
+          status: 'ok' as const,
+          version,
+        }));
+      api.get('/openapi.json', { schema: { hide: true } }, () => app.swagger());
+      api.withTypeProvider<ZodTypeProvider>().post(
+        '/demo',
+        {
+          schema: {
+            tags: ['briefs'],
+            description: 'Adds the Port Alder briefs.',
+            response: { 200: z.array(StoredBriefSchema) },
+          },
+        },
+        async () => {
+          const em = orm.em.fork();
+          await addDemo(em, stores);
+          return stores.briefs.list(em);
+        },
+      );
+      await api.register(planRoutes);
+      const briefs = { orm, store: stores.briefs, document: BriefSchema, stored: StoredBriefSchema, tag: 'briefs' };
+      const bodies = { orm, store: stores.bodies, document: BodySchema, stored: StoredBodySchema, tag: 'kit' };
+      const lenses = { orm, store: stores.lenses, document: ShelfLensSchema, stored: StoredLensSchema, tag: 'kit' };
+      await api.register(documentRoutes(briefs), { prefix: '/briefs' });
+      await api.register(documentRoutes(bodies), { prefix: '/bodies' });
+      await api.register(documentRoutes(lenses), { prefix: '/lenses' });
+    },
+    { prefix: '/api' },
+  );
+  if (webRoot !== null) await servePage(app, webRoot);
+  return app as unknown as FastifyInstance;
+}
+
+/** The built page; addresses inside it lead to its index, what is under /api never. */
+async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
+  await app.register(fastifyStatic, {
+    root: webRoot,
+    setHeaders: (reply, file) => {
+      // Vite names assets by their content, so they may be kept for ever; the index must be asked for again.
+      void reply.setHeader('cache-control', file.includes('assets') ? 'public, max-age=31536000, immutable' : 'no-cache');
+    },
+  });
+  app.setNotFoundHandler((request, reply) => {
+    if (request.method !== 'GET' || request.url.startsWith('/api')) throw new ApiError('ROUTE_NOT_FOUND');
+    return reply.sendFile('index.html');
+  });
+}
+
+/** Faults of Fastify's own that have a sentence in the catalogue. */
+const FASTIFY_FAULTS = {
+  FST_ERR_CTP_BODY_TOO_LARGE: 'TOO_LARGE',
+  FST_ERR_CTP_INVALID_MEDIA_TYPE: 'NOT_JSON',
+  FST_ERR_CTP_INVALID_JSON_BODY: 'BAD_JSON',
+  FST_ERR_CTP_EMPTY_JSON_BODY: 'BAD_JSON',
+} as const;
+
+function answerErrors(app: FastifyInstance): void {
+  app.setNotFoundHandler(() => {
+    throw new ApiError('ROUTE_NOT_FOUND');
+  });
+  app.setErrorHandler((error: FastifyError, request, reply) => {
+    const known = asApiError(error);
+    if (known.code === 'INTERNAL') request.log.error(error);
+    return reply.status(known.status).send({ error: { code: known.code, message: known.message, issues: known.issues } });
+  });
+}
+
+function asApiError(error: FastifyError): ApiError {
+  if (error instanceof ApiError) return error;
+  const code = FASTIFY_FAULTS[error.code as keyof typeof FASTIFY_FAULTS];
+  if (code) return new ApiError(code);
+  return new ApiError(error instanceof SyntaxError ? 'BAD_JSON' : 'INTERNAL');
+}

@@ -1,0 +1,22 @@
+import { defineEntity, p } from '@mikro-orm/core';
+
+/** Columns every stored document has: its own JSON with the version of its format, and when and how often it changed. */
+const columns = {
+  id: p.string().length(36).primary(),
+  title: p.string().length(200),
+  document: p.json<unknown>(),
+  /** Version of the document's format; raised with a migration when the format changes. */
+  format: p.integer(),
+  revision: p.integer(),
+  createdAt: p.datetime(),
+  updatedAt: p.datetime(),
+  /** Deleted documents stay until they are restored: deleting can be undone. */
+  deletedAt: p.datetime().nullable(),
+};
+
+export const BriefEntity = defineEntity({ name: 'BriefEntity', tableName: 'brief', properties: columns });
+export const BodyEntity = defineEntity({ name: 'BodyEntity', tableName: 'body', properties: columns });
+export const LensEntity = defineEntity({ name: 'LensEntity', tableName: 'lens', properties: columns });
+
+export type DocumentEntity = typeof BriefEntity | typeof BodyEntity | typeof LensEntity;
+export const DOCUMENT_FORMAT = 1;

@@ -1,0 +1,18 @@
+import { defineConfig, type Options } from '@mikro-orm/libsql';
+import { Migrator } from '@mikro-orm/migrations';
+import { BodyEntity, BriefEntity, LensEntity } from './entities/document.entity.ts';
+import { Migration20260112000000_documents } from './migrations/Migration20260112000000_documents.ts';
+
+/** @param dbName a file, or `:memory:` */
+export function ormConfig(dbName: string): Options {
+  return defineConfig({
+    dbName,
+    entities: [BriefEntity, BodyEntity, LensEntity],
+    extensions: [Migrator],
+    migrations: {
+      // Named one by one: the same from source and from dist, without looking through folders.
+      migrationsList: [{ name: 'Migration20260112000000_documents', class: Migration20260112000000_documents }],
+      snapshot: false,
+    },
+  });
+}

@@ -1,0 +1,168 @@
+import { expect } from 'chai';
+import { exampleBrief } from '../../core/test/briefs.ts';
+import { testServer, type TestServer } from './helpers.ts';
+
+describe('the API', () => {
+  let server: TestServer;
+  beforeEach(async () => void (server = await testServer({ demo: true })));
+  afterEach(() => server.close());
+
+  it('says it is well', async () => {
+    expect(await server.send('GET', '/api/health')).to.deep.equal({ status: 200, body: { status: 'ok', version: '0.0.0-test' } });
+  });
+
+  it('plans the worked example: 1/320 s, f/2.8, ISO 6400, 1⅓ stops of lift', async () => {
+    const { status, body } = await server.send('POST', '/api/plan', exampleBrief());
+    expect(status).to.equal(200);
+    expect(body.choice.labels).to.deep.equal({ shutter: '1/320', aperture: 'f/2.8', iso: '6400', lift: '1⅓' });
+    expect(body).to.include({ possible: true, ladder: null, camera: null });
+    expect(body.curve).to.have.length(37);
+    expect(body.figures.gates).to.have.all.keys('freeze', 'hold', 'light', 'depth', 'flicker', 'focus');
+  });
+
+  it('names every field it refuses, and never shows a stack', async () => {
+    const brief: any = exampleBrief();
+    brief.subject.distanceM = -4;
+    brief.light.ev = 3;
+    const { status, body } = await server.send('POST', '/api/plan', brief);
+    expect(status).to.equal(400);
+    expect(body.error.code).to.equal('VALIDATION_FAILED');
+    expect(body.error.issues.map((issue: any) => issue.path)).to.have.members(['subject.distanceM', 'light.ev']);
+    expect(JSON.stringify(body)).not.to.match(/\bat .*\.ts/);
+  });
+
+  it('refuses NaN and infinities', async () => {
+    const text = JSON.stringify(exampleBrief());
+    for (const [wrong, code] of [
+      ['NaN', 'BAD_JSON'],
+      ['1e999', 'VALIDATION_FAILED'],
+      ['"4"', 'VALIDATION_FAILED'],
+    ] as const) {
+      const reply = await server.app.inject({
+        method: 'POST',
+        url: '/api/plan',
+        headers: { host: 'localhost', 'content-type': 'application/json' },
+        payload: text.replace('"ev100":4', `"ev100":${wrong}`),
+      });
+      expect(reply.statusCode).to.equal(400);
+      expect(reply.json().error.code).to.equal(code);
+    }
+  });
+
+  it('does not guess a school or an aim it cannot work out yet', async () => {
+    const brief = exampleBrief();
+    const { status, body } = await server.send('POST', '/api/plan', {
+      ...brief,
+      picture: { ...brief.picture, school: 'moment', aim: 'pan' },
+    });
+    expect(status).to.equal(422);
+    expect(body.error.issues.map((issue: any) => issue.path)).to.deep.equal(['picture.school', 'picture.aim']);
+  });
+
+  it('publishes its OpenAPI description', async () => {
+    const { body } = await server.send('GET', '/api/openapi.json');
+    expect(body.openapi).to.match(/^3\./);
+    expect(Object.keys(body.paths)).to.include.members([
+      '/api/plan',
+      '/api/briefs/',
+      '/api/briefs/{id}',
+      '/api/bodies/',
+      '/api/lenses/',
+      '/api/health',
+    ]);
+    const plan = body.paths['/api/plan'].post.requestBody.content['application/json'].schema;
+    expect(JSON.stringify(plan)).to.include('distanceM');
+  });
+
+  it('answers only under its own names', async () => {
+    const { status, body } = await server.send('GET', '/api/briefs', undefined, { host: 'evil.example' });
+    expect(status).to.equal(403);
+    expect(body.error.code).to.equal('HOST_REFUSED');
+  });
+
+  it('sends a strict content security policy', async () => {
+    const reply = await server.app.inject({ url: '/api/health', headers: { host: 'localhost:1' } });
+    expect(reply.headers['content-security-policy']).to.include("default-src 'none'").and.to.include("script-src 'self'");
+  });
+
+  it('answers from the catalogue for unknown routes, other types and oversized bodies', async () => {
+    expect((await server.send('GET', '/api/nothing')).body.error.code).to.equal('ROUTE_NOT_FOUND');
+    const text = await server.app.inject({
+      method: 'POST',
+      url: '/api/plan',
+      headers: { host: 'localhost', 'content-type': 'text/plain' },
+      payload: 'hello',
+    });
+    expect(text.json().error.code).to.equal('NOT_JSON');
+    const large = await server.send('POST', '/api/plan', { title: 'x'.repeat(1_100_000) });
+    expect(large).to.deep.include({ status: 413 });
+  });
+});
+
+describe('stored documents', () => {
+  let server: TestServer;
+  beforeEach(async () => void (server = await testServer()));
+  afterEach(() => server.close());
+
+  it('starts with a shelf and, only when asked, with the demo', async () => {
+    expect((await server.send('GET', '/api/bodies')).body).to.have.length(5);
+    expect((await server.send('GET', '/api/lenses')).body.length).to.be.at.least(12);
+    expect((await server.send('GET', '/api/briefs')).body).to.deep.equal([]);
+    const { body } = await server.send('POST', '/api/demo');
+    expect(body.map((stored: any) => stored.document.title)).to.deep.equal([
+      'Ferry Steps market',
+      'The Boathouse quintet',
+      'Sluice otters at dusk',
+      'Skate hall derby',
+    ]);
+    expect((await server.send('POST', '/api/demo')).body).to.have.length(4);
+  });
+
+  it('creates, reads, changes, lists, deletes and restores a brief', async () => {
+    const brief = exampleBrief();
+    const created = await server.send('POST', '/api/briefs', brief);
+    expect(created.status).to.equal(201);
+    const { id } = created.body;
+    expect((await server.send('GET', `/api/briefs/${id}`)).body.document).to.deep.equal(brief);
+    const changed = await server.send('PUT', `/api/briefs/${id}`, { ...brief, title: 'Renamed' }, { 'if-match': '"1"' });
+    expect(changed.body).to.include({ revision: 2, id });
+    expect((await server.send('GET', '/api/briefs')).body.map((stored: any) => stored.document.title)).to.deep.equal(['Renamed']);
+    expect((await server.send('DELETE', `/api/briefs/${id}`)).status).to.equal(204);
+    expect((await server.send('GET', `/api/briefs/${id}`)).status).to.equal(404);
+    expect((await server.send('POST', `/api/briefs/${id}/restore`)).body.document.title).to.equal('Renamed');
+    expect((await server.send('GET', '/api/briefs')).body).to.have.length(1);
+  });
+
+  it('keeps both versions apart when two windows change one brief', async () => {
+    const { body } = await server.send('POST', '/api/briefs', exampleBrief());
+    await server.send('PUT', `/api/briefs/${body.id}`, { ...exampleBrief(), title: 'First' }, { 'if-match': '1' });
+    const late = await server.send('PUT', `/api/briefs/${body.id}`, { ...exampleBrief(), title: 'Second' }, { 'if-match': '1' });
+    expect(late.body.error.code).to.equal('CONFLICT');
+    expect((await server.send('GET', `/api/briefs/${body.id}`)).body.document.title).to.equal('First');
+  });
+
+  for (const kind of ['briefs', 'bodies', 'lenses']) {
+    it(`gives 404 in the catalogue's form for ${kind} that do not exist, and 400 for wrong ones, changing nothing`, async () => {
+      const before = (await server.send('GET', `/api/${kind}`)).body;
+      for (const [method, url] of [
+        ['GET', ''],
+        ['DELETE', ''],
+        ['POST', '/restore'],
+      ] as const) {
+        const reply = await server.send(method, `/api/${kind}/nobody${url}`);
+        expect(reply.status).to.equal(404);
+        expect(reply.body.error).to.deep.include({ code: 'NOT_FOUND', issues: [] });
+      }
+      const wrong = await server.send('POST', `/api/${kind}`, { title: 'x', label: 'x' });
+      expect(wrong.status).to.equal(400);
+      expect(wrong.body.error.issues.length).to.be.above(0);
+      expect((await server.send('GET', `/api/${kind}`)).body).to.deep.equal(before);
+    });
+  }
+
+  it('changes a lens of the shelf', async () => {
+    const [first] = (await server.send('GET', '/api/lenses')).body;
+    const reply = await server.send('PUT', `/api/lenses/${first.id}`, { ...first.document, stabiliserStops: 2 });
+    expect(reply.body.document.stabiliserStops).to.equal(2);
+  });
+});
