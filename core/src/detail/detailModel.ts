@@ -1,4 +1,4 @@
-import { gaussLegendre } from '../numerics/gaussLegendre.ts';
+import { gaussLegendre, type QuadratureRule } from '../numerics/gaussLegendre.ts';
 import { defocusDiscMm } from '../optics/depthOfField.ts';
 import { defocusMtf, diffractionMtf, gaussianMtf, lensBlurMm, pixelMtf, type LensSharpness } from '../optics/mtf.ts';
 import type { Picture } from '../optics/picture.ts';
@@ -15,14 +15,14 @@ const SCENE_POWER = SCENE_CONTRAST ** 2 / (2 * Math.PI * Math.log(2000 / 2));
 const FROM_CPH = 2;
 
 /**
- * Frequency nodes: Gauss–Legendre uniform in √ν. A long smear or a plane far out of focus reverses contrast many times
- * below the viewing limit and needs the finer grid.
+ * Frequency nodes, Gauss–Legendre uniform in √ν, and the longest smear and the widest defocus disc, in tolerances, they do for.
+ * Contrast reverses about once for every tolerance of disc below the viewing limit, and a long smear crowds at low frequencies.
  */
-const COARSE_NODES = 24;
-const FINE_NODES = 128;
-/** Lengths in tolerances beyond which the finer grid is used. */
-const COARSE_SMEAR = 3;
-const COARSE_DISC = 2;
+const GRIDS = [
+  { rule: gaussLegendre(24, 0, 1), smear: 3, disc: 2 },
+  { rule: gaussLegendre(56, 0, 1), smear: 10, disc: 8 },
+  { rule: gaussLegendre(128, 0, 1), smear: Infinity, disc: Infinity },
+] as const;
 /** A disc of so few tolerances costs under 0.03 % of the detail: both edges count as in focus. */
 const SHARP_DISC = 0.03;
 
@@ -43,11 +43,12 @@ export interface DetailInputs {
 /** An aperture's and a shutter's part of the integral, worked out when first needed on either grid. */
 export interface ApertureDetail {
   readonly fNumber: number;
-  readonly needsFine: boolean;
+  /** Which of the grids, coarse to fine, it needs at least. */
+  readonly level: number;
   readonly on: (grid: Grid) => AperturePower;
 }
 export interface ShutterDetail {
-  readonly needsFine: boolean;
+  readonly level: number;
   readonly on: (grid: Grid) => ShutterPower;
 }
 
@@ -77,14 +78,12 @@ export function depthEdges(focalLengthMm: number, distanceM: number, depthM: num
  */
 export class DetailModel {
   readonly #inputs: DetailInputs;
-  readonly #coarse: Grid;
-  #fine: Grid | null = null;
+  readonly #grids: (Grid | undefined)[] = [];
   /** Bits of the same picture without blur, shake, defocus or more noise than base ISO has. */
   readonly idealBits: number;
 
   constructor(inputs: DetailInputs) {
     this.#inputs = inputs;
-    this.#coarse = new Grid(inputs, COARSE_NODES);
     this.idealBits = this.#ideal();
   }
 
@@ -96,7 +95,7 @@ export class DetailModel {
     const lensBlur = lensBlurMm(lens, fNumber);
     return {
       fNumber,
-      needsFine: discs.some((disc) => disc > COARSE_DISC * picture.toleranceMm),
+      level: GRIDS.findIndex((grid) => discs.every((disc) => disc <= grid.disc * picture.toleranceMm)),
       on: oncePerGrid((grid) => grid.aperture(fNumber, lensBlur, discs)),
     };
   }
@@ -104,35 +103,41 @@ export class DetailModel {
   /** @param smearMm straight blur of the subject  @param shakeSigmaMm Gaussian blur of the whole frame */
   shutter(smearMm: number, shakeSigmaMm: number): ShutterDetail {
     return {
-      needsFine: smearMm > COARSE_SMEAR * this.#inputs.picture.toleranceMm,
+      level: GRIDS.findIndex((grid) => smearMm <= grid.smear * this.#inputs.picture.toleranceMm),
       on: oncePerGrid((grid) => grid.shutter(smearMm, shakeSigmaMm)),
     };
   }
 
   /** Bits that survive at a signal-to-noise ratio per sensor pixel. */
   bits(aperture: ApertureDetail, shutter: ShutterDetail, snr: number): number {
-    const grid = aperture.needsFine || shutter.needsFine ? (this.#fine ??= new Grid(this.#inputs, FINE_NODES)) : this.#coarse;
+    const grid = this.#grid(Math.max(aperture.level, shutter.level));
     return grid.bits(aperture.on(grid), shutter.on(grid), snr * snr);
   }
 
   /**
-   * As {@link bits}, on the coarse grid: for comparing apertures at one shutter, where a common error does not matter.
-   * Several times faster for a long smear; off by a few per cent there.
+   * As {@link bits}, but a long smear does not ask for a finer grid: for comparing apertures at one shutter, whose error is then
+   * common. Several times faster there; off by a few per cent.
    */
   roughBits(aperture: ApertureDetail, shutter: ShutterDetail, snr: number): number {
-    if (!shutter.needsFine) return this.bits(aperture, shutter, snr);
-    return this.#coarse.bits(aperture.on(this.#coarse), shutter.on(this.#coarse), snr * snr);
+    const grid = this.#grid(aperture.level);
+    return grid.bits(aperture.on(grid), shutter.on(grid), snr * snr);
   }
 
   /** Bits at this light and aperture were nothing moving and everything in focus. */
   quietBits(aperture: ApertureDetail, snr: number): number {
-    return this.#coarse.stillBits(aperture.on(this.#coarse).quiet, snr * snr);
+    const grid = this.#grid(0);
+    return grid.stillBits(aperture.on(grid).quiet, snr * snr);
+  }
+
+  #grid(level: number): Grid {
+    return (this.#grids[level] ??= new Grid(this.#inputs, GRIDS[level]!.rule));
   }
 
   /** D₀: taste 0, base-ISO signal without read noise, pixel, diffraction at the f/5.6 mark and 2 µm of lens blur. */
   #ideal(): number {
     const snrSquared = MID_GREY_SHARE * this.#inputs.fullWellE * 2 ** this.#inputs.tasteStops;
-    return this.#coarse.stillBits(this.#coarse.aperture(2 ** 2.5, 0.002, []).quiet, snrSquared);
+    const grid = this.#grid(0);
+    return grid.stillBits(grid.aperture(2 ** 2.5, 0.002, []).quiet, snrSquared);
   }
 }
 
@@ -144,11 +149,15 @@ class Grid {
   /** S(ν)·(h/p)²·2^−taste × pixel contrast²: signal-to-noise 1 per pixel turned into S·M²/n. */
   readonly #scale: Float64Array;
 
-  constructor({ picture, tasteStops }: DetailInputs, nodes: number) {
-    const rule = gaussLegendre(nodes, Math.sqrt(FROM_CPH), Math.sqrt(picture.limitCph));
-    const frequencies = rule.nodes.map((root) => root * root);
+  constructor({ picture, tasteStops }: DetailInputs, rule: QuadratureRule) {
+    const from = Math.sqrt(FROM_CPH);
+    const span = Math.sqrt(picture.limitCph) - from;
+    const roots = rule.nodes.map((share) => from + share * span);
+    const frequencies = roots.map((root) => root * root);
     this.#cyclesPerMm = frequencies.map((nu) => nu / picture.heightMm);
-    this.#weights = rule.weights.map((w, i) => (w * 2 * rule.nodes[i]! * picture.aspect * Math.PI * frequencies[i]!) / Math.LN2);
+    this.#weights = rule.weights.map(
+      (w, i) => (w * span * 2 * roots[i]! * picture.aspect * Math.PI * frequencies[i]!) / Math.LN2,
+    );
     const perPixel = (picture.heightMm / picture.pitchMm) ** 2 * 2 ** -tasteStops;
     this.#scale = frequencies.map(
       (nu, i) => (SCENE_POWER / (nu * nu)) * perPixel * pixelMtf(this.#cyclesPerMm[i]!, picture.pitchMm) ** 2,

@@ -14,7 +14,10 @@ export interface ShelfLens extends Omit<Lens, 'focalLengthMm' | 'widestF'> {
  * focal length, to the wider third. Measured zooms step, so this may be a third off in mid range.
  * @throws RangeError outside the zoom's range
  */
-export function widestFAt(lens: Pick<ShelfLens, 'focalFromMm' | 'focalToMm' | 'widestFAtFrom' | 'widestFAtTo'>, focalLengthMm: number): number {
+export function widestFAt(
+  lens: Pick<ShelfLens, 'focalFromMm' | 'focalToMm' | 'widestFAtFrom' | 'widestFAtTo'>,
+  focalLengthMm: number,
+): number {
   const { focalFromMm, focalToMm, widestFAtFrom, widestFAtTo } = lens;
   if (!(focalLengthMm >= focalFromMm * (1 - 1e-9) && focalLengthMm <= focalToMm * (1 + 1e-9))) {
     throw new RangeError(`focal length must be ${focalFromMm} to ${focalToMm} mm, got ${focalLengthMm}`);

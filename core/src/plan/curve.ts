@@ -13,14 +13,12 @@ export interface CurvePoint {
 export function curveOf(situation: Situation, ev100: number): CurvePoint[] {
   const points: CurvePoint[] = [];
   let start = 0;
-  for (const shutter of situation.shutters) {
-    const usable = situation.apertures
-      .map((aperture) => situation.candidate(shutter, aperture, ev100))
-      .filter((candidate) => !candidate.overExposed);
+  for (const row of situation.candidates(ev100)) {
+    const usable = row.filter((candidate) => !candidate.overExposed);
     if (usable.length === 0) continue;
     const offset = usable[0]!.aperture.index;
     const best = climb(usable, Math.min(usable.length - 1, Math.max(0, start - offset)), (candidate) =>
-      situation.bits(candidate),
+      situation.roughBits(candidate),
     );
     start = best.aperture.index;
     points.push({ candidate: best, bits: situation.bits(best) });
@@ -63,10 +61,8 @@ export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fa
  */
 export function kindestSettings(situation: Situation, ev100: number, fNumber: number): Candidate[] {
   const off = ({ aperture }: Candidate): number => Math.abs(Math.log2(aperture.fNumber / fNumber));
-  return situation.shutters.flatMap((shutter) => {
-    const usable = situation.apertures
-      .map((aperture) => situation.candidate(shutter, aperture, ev100))
-      .filter((candidate) => !candidate.overExposed);
+  return situation.candidates(ev100).flatMap((row) => {
+    const usable = row.filter((candidate) => !candidate.overExposed);
     if (usable.length === 0) return [];
     return [
       usable.reduce((kept, other) => {

@@ -1,5 +1,5 @@
 import type { GateName } from './gates.ts';
-import type { Candidate, Situation } from './situation.ts';
+import type { Candidate, ShutterOption, Situation } from './situation.ts';
 
 /** A chosen setting and how it was come by. */
 export interface Choice {
@@ -28,24 +28,25 @@ export function hushPoint(situation: Situation, ev100: number): Choice {
   return withoutDepth(situation, usable) ?? nearest(situation, ev100) ?? tooBright(situation, ev100);
 }
 
-/** Whether some setting works in this light, without working out any detail. */
+/**
+ * Whether some setting works in this light, without working out any detail. Of the shutters that get the light and do not shut
+ * Freeze the fastest shakes least, so Hold is asked of that one alone.
+ */
 export function isPossible(situation: Situation, ev100: number): boolean {
-  for (const shutter of situation.shutters) {
-    if (shutter.freeze === 'shut') continue;
-    for (const aperture of situation.apertures) {
-      const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
-      if (!overExposed && light !== 'shut' && shutter.hands().hold === 'open') return true;
-    }
-  }
+  const works = situation.shutters.filter(
+    (shutter) =>
+      shutter.freeze !== 'shut' &&
+      situation.apertures.some((aperture) => {
+        const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
+        return !overExposed && light !== 'shut';
+      }),
+  );
+  if (works.at(-1)?.hands().hold === 'open') return true;
   return nearest(situation, ev100)?.possible ?? false;
 }
 
 /** Every shutter and aperture body, lens and pins allow, in one light. */
-export function allCandidates(situation: Situation, ev100: number): Candidate[] {
-  return situation.shutters.flatMap((shutter) =>
-    situation.apertures.map((aperture) => situation.candidate(shutter, aperture, ev100)),
-  );
-}
+export const allCandidates = (situation: Situation, ev100: number): Candidate[] => situation.candidates(ev100).flat();
 
 /** Hold open and every other gate not shut, leaving out the relaxed ones. */
 function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
@@ -86,10 +87,12 @@ function withoutDepth(situation: Situation, usable: readonly Candidate[]): Choic
  */
 function nearest(situation: Situation, ev100: number): Choice | null {
   for (const aperture of situation.apertures) {
-    const open = situation.shutters.map((shutter) => situation.candidate(shutter, aperture, ev100)).filter((c) => !c.overExposed);
+    const exposed = situation.shutters.map((shutter) => ({ shutter, ...situation.exposure(shutter, aperture, ev100) }));
+    const open = exposed.filter((exposure) => !exposure.overExposed);
     if (open.length === 0) continue;
-    const lit = open.filter((candidate) => candidate.gates.light !== 'shut');
-    const candidate = withWholeBurst(situation, lit.length > 0 ? fastest(lit) : slowest(open));
+    const lit = open.filter((exposure) => exposure.light !== 'shut');
+    const { shutter } = lit.at(-1) ?? open[0]!; // the fastest that gets the light, else the slowest there is
+    const candidate = situation.candidate(withWholeBurst(situation, shutter), aperture, ev100);
     const possible = lit.length > 0 && candidate.gates.hold !== 'shut' && candidate.gates.freeze !== 'shut';
     const relaxed = shutGates(candidate);
     if (candidate.gates.hold === 'marginal') relaxed.push('hold');
@@ -106,17 +109,15 @@ function tooBright(situation: Situation, ev100: number): Choice {
   return { candidate, relaxed: shutGates(candidate), possible: false, reason: 'tooBright' };
 }
 
-/** The same setting with every frame the brief allows in its burst. */
-function withWholeBurst(situation: Situation, candidate: Candidate): Candidate {
+/** The same shutter with every frame the brief allows in its burst. */
+function withWholeBurst(situation: Situation, shutter: ShutterOption): ShutterOption {
   const { maxBurst, pinned } = situation.brief.picture;
-  if (pinned.burst !== null || candidate.shutter.hands().frames === maxBurst) return candidate;
-  return situation.candidate(situation.shutterWith(candidate.shutter, maxBurst), candidate.aperture, candidate.ev100);
+  if (pinned.burst !== null || shutter.hands().frames === maxBurst) return shutter;
+  return situation.shutterWith(shutter, maxBurst);
 }
 
 const fastest = (candidates: readonly Candidate[]): Candidate =>
   candidates.reduce((a, b) => (b.shutter.shutterS < a.shutter.shutterS ? b : a));
-const slowest = (candidates: readonly Candidate[]): Candidate =>
-  candidates.reduce((a, b) => (b.shutter.shutterS > a.shutter.shutterS ? b : a));
 
 const shutGates = ({ gates }: Candidate): GateName[] =>
   (['focus', 'flicker', 'depth', 'hold', 'freeze', 'light'] as const).filter((gate) => gates[gate] === 'shut');

@@ -1,5 +1,4 @@
 import { apertureLabel, shutterMarks, stopsLabel } from '../light/marks.ts';
-import { smearRateMmPerS } from '../motion/subject.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import { grainWord } from '../sensor/sensor.ts';
 import type { Figures } from './figures.ts';
@@ -67,14 +66,8 @@ function motion(situation: Situation, { shutter }: Candidate, figures: Figures):
   const { brief, picture } = situation;
   const view = viewingName(brief.picture.viewCph, picture.sensorCph);
   if (!situation.moves) return { code: 'still', say: 'Nothing moves, so only your hands ask for a fast shutter.' };
-  const { subject, kit } = brief;
-  const rate = smearRateMmPerS(
-    { ...subject, speedMps: subject.speedMps * subject.limbFactor },
-    kit.lens.focalLengthMm,
-    picture.heightMm,
-  );
-  const who = subject.limbFactor > 1 ? `The fastest part of ${subjectWords(brief)}` : capital(subjectWords(brief));
-  const perSecond = plainNumber(viewedPixels(rate, picture));
+  const who = brief.subject.limbFactor > 1 ? `The fastest part of ${subjectWords(brief)}` : capital(subjectWords(brief));
+  const perSecond = plainNumber(viewedPixels(situation.smearRateMmPerS, picture));
   const now = plainNumber(figures.subjectBlurViewPx);
   const verdict =
     figures.subjectBlurViewPx <= 2.05 ? 'still crisp' : figures.subjectBlurViewPx <= 4.1 ? 'just past crisp' : 'a visible smear';
@@ -104,7 +97,7 @@ function trade(situation: Situation, candidate: Candidate, figures: Figures): Re
   const grainLeads = figures.lostGrain >= figures.lostBlur;
   const third = shutterMarks.nearest(candidate.shutter.shutterS) + (grainLeads ? -2 : 2);
   const otherS = shutterMarks.value(third);
-  const blurThere = viewedPixels((candidate.shutter.smearMm / candidate.shutter.shutterS) * otherS, situation.picture);
+  const blurThere = viewedPixels(situation.smearRateMmPerS * otherS, situation.picture);
   const loss = `${plainNumber(figures.lostGrain)} halvings of detail, blur ${plainNumber(figures.lostBlur)}`;
   if (!situation.moves) return { code: 'trade', say: `Grain takes ${loss}.` };
   const there = `${shutterWords(otherS)} would smear ${plainNumber(blurThere)}\u00a0px`;

@@ -95,11 +95,17 @@ export class Situation {
   readonly noise: SensorNoise;
   readonly depthM: number;
   readonly moves: boolean;
+  /** Smear of the part that must hold still, mm on the sensor per second of exposure. */
+  readonly smearRateMmPerS: number;
   readonly shutters: readonly ShutterOption[];
   readonly apertures: readonly ApertureOption[];
   /** ISO the camera may use, and the pinned one if any. */
   readonly isoRange: { readonly from: number; readonly to: number; readonly pinned: number | null };
-  readonly #bits = new Map<string, number>();
+  readonly #bits = new WeakMap<Candidate, number>();
+  readonly #candidates = new Map<number, Candidate[][]>();
+  readonly #toneStops: number;
+  readonly #throughput: number;
+  readonly #key: number;
   #detail: DetailModel | null = null;
 
   /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose marks can be shared */
@@ -110,6 +116,11 @@ export class Situation {
     this.picture = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, wishes.crop, wishes.viewCph);
     this.noise = { ...sensor, pitchUm: this.picture.pitchMm * 1000 };
     this.moves = subject.speedMps > 0;
+    const fastestPart = { ...subject, speedMps: subject.speedMps * subject.limbFactor };
+    this.smearRateMmPerS = smearRateMmPerS(fastestPart, lens.focalLengthMm, this.picture.heightMm);
+    this.#toneStops = Math.log2(subject.tone / MID_GREY);
+    this.#throughput = Math.sqrt(lens.transmissionT ?? 1);
+    this.#key = 2 ** (wishes.keyStops ?? 0);
     const depthM = depthToCoverM(subject.depthM, subject.speedMps, subject.directionDeg);
     this.depthM = depthM < 1e-9 ? 0 : depthM; // straight across leaves cos 90° = 6e-17
     const { pinned } = wishes;
@@ -162,9 +173,8 @@ export class Situation {
   /** How a shutter and aperture are exposed in a light: ISO, lift, and how far off. */
   exposure(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Exposure {
     const { isoRange } = this;
-    const { kit, picture: wishes } = this.brief;
-    const metered = meteredIso(ev100, shutter.shutterS, aperture.fNumber / Math.sqrt(kit.lens.transmissionT ?? 1));
-    const wanted = metered * 2 ** (wishes.keyStops ?? 0);
+    const metered = meteredIso(ev100, shutter.shutterS, aperture.fNumber / this.#throughput);
+    const wanted = metered * this.#key;
     const cameraIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
     const off = Math.log2(wanted / cameraIso);
     const liftStops = off > BOUND_SLACK ? off : 0;
@@ -175,25 +185,39 @@ export class Situation {
       liftStops,
       overStops,
       overExposed: metered < isoRange.from * (1 - BOUND_SLACK) || overStops > MARK_RESIDUE_STOPS,
-      light: gateBelow(liftStops, 0, wishes.liftCeilingStops),
+      light: gateBelow(liftStops, 0, this.brief.picture.liftCeilingStops),
     };
   }
 
+  /** Every shutter and aperture body, lens and pins allow, in one light: a row for each shutter. Worked out once for a light. */
+  candidates(ev100: number): readonly (readonly Candidate[])[] {
+    let rows = this.#candidates.get(ev100);
+    if (rows === undefined) {
+      rows = this.shutters.map((shutter) => this.apertures.map((aperture) => this.candidate(shutter, aperture, ev100)));
+      this.#candidates.set(ev100, rows);
+    }
+    return rows;
+  }
+
   candidate(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Candidate {
-    const { light, ...exposure } = this.exposure(shutter, aperture, ev100);
-    const focusHeadroomEv =
-      ev100 + Math.log2(this.brief.subject.tone / MID_GREY) - aperture.focusLimitEv - (this.moves ? CONTINUOUS_FOCUS_COST_EV : 0);
+    const exposure = this.exposure(shutter, aperture, ev100);
+    const focusHeadroomEv = ev100 + this.#toneStops - aperture.focusLimitEv - (this.moves ? CONTINUOUS_FOCUS_COST_EV : 0);
+    // Field by field: hundreds of these are made for a plan, and spreading an object costs more than the arithmetic.
     return {
       shutter,
       aperture,
       ev100,
-      ...exposure,
+      meteredIso: exposure.meteredIso,
+      cameraIso: exposure.cameraIso,
+      liftStops: exposure.liftStops,
+      overStops: exposure.overStops,
+      overExposed: exposure.overExposed,
       focusHeadroomEv,
       snr: signalToNoise(midGreySignalE(this.noise, exposure.meteredIso), readNoiseE(this.noise, exposure.cameraIso)),
       gates: {
         freeze: shutter.freeze,
         hold: shutter.hands().hold,
-        light,
+        light: exposure.light,
         depth: aperture.depth,
         flicker: shutter.flicker,
         focus: gateAbove(focusHeadroomEv, 1, 0),
@@ -203,19 +227,20 @@ export class Situation {
 
   /** Bits of detail of a candidate, remembered. */
   bits(candidate: Candidate): number {
-    const { shutter, aperture, ev100 } = candidate;
-    const key = `${ev100}/${shutter.index}/${shutter.hands().frames}/${aperture.index}`;
-    let bits = this.#bits.get(key);
+    let bits = this.#bits.get(candidate);
     if (bits === undefined) {
-      bits = this.detail.bits(aperture.detail(), shutter.detail(), candidate.snr);
-      this.#bits.set(key, bits);
+      bits = this.detail.bits(candidate.aperture.detail(), candidate.shutter.detail(), candidate.snr);
+      this.#bits.set(candidate, bits);
     }
     return bits;
   }
 
-  /** Bits good enough to choose an aperture at one shutter by. */
-  roughBits({ aperture, shutter, snr }: Candidate): number {
-    return this.detail.roughBits(aperture.detail(), shutter.detail(), snr);
+  /** Bits good enough to choose between apertures at one shutter. */
+  roughBits(candidate: Candidate): number {
+    const aperture = candidate.aperture.detail();
+    const shutter = candidate.shutter.detail();
+    if (aperture.level >= shutter.level) return this.bits(candidate);
+    return this.detail.roughBits(aperture, shutter, candidate.snr);
   }
 
   /** Halvings of detail lost to grain and to blur; they add up to what is lost of the ideal. */
@@ -281,11 +306,8 @@ export class Situation {
   }
 
   #shutterOption(index: number, shutterS: number, wantedFrames = this.brief.picture.pinned.burst): ShutterOption {
-    const { subject, kit, light, picture: wishes } = this.brief;
-    const { focalLengthMm } = kit.lens;
-    const { heightMm } = this.picture;
-    const limbSpeed = { ...subject, speedMps: subject.speedMps * subject.limbFactor };
-    const smearMm = smearRateMmPerS(limbSpeed, focalLengthMm, heightMm) * shutterS;
+    const { light, picture: wishes } = this.brief;
+    const smearMm = this.smearRateMmPerS * shutterS;
     const flicker = flickerStops(light.flicker.frequencyHz, light.flicker.modulation, shutterS);
     const hands = once(() => this.#handsAt(shutterS, wantedFrames));
     return {
