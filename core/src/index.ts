@@ -30,5 +30,6 @@ export * from './plan/planBrief.ts';
 export * from './plan/reasons.ts';
 export * from './plan/remedies.ts';
 export * from './plan/situation.ts';
+export * from './plan/window.ts';
 export * from './plan/words.ts';
 export * from './sensor/sensor.ts';

@@ -41,7 +41,7 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
   });
   app.setSerializerCompiler(serializerCompiler);
   app.removeContentTypeParser('text/plain');
-  answerErrors(app);
+  answerErrors(app, webRoot !== null);
 
   // A page elsewhere must not reach this server under a name of its own (DNS rebinding).
   app.addHook('onRequest', async (request) => {
@@ -107,7 +107,7 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
   return app as unknown as FastifyInstance;
 }
 
-/** The built page; addresses inside it lead to its index, what is under /api never. */
+/** The built page. */
 async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
   await app.register(fastifyStatic, {
     root: webRoot,
@@ -115,10 +115,6 @@ async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
       // Vite names assets by their content, so they may be kept for ever; the index must be asked for again.
       void reply.setHeader('cache-control', file.includes('assets') ? 'public, max-age=31536000, immutable' : 'no-cache');
     },
-  });
-  app.setNotFoundHandler((request, reply) => {
-    if (request.method !== 'GET' || request.url.startsWith('/api')) throw new ApiError('ROUTE_NOT_FOUND');
-    return reply.sendFile('index.html');
   });
 }
 
@@ -130,9 +126,12 @@ const FASTIFY_FAULTS = {
   FST_ERR_CTP_EMPTY_JSON_BODY: 'BAD_JSON',
 } as const;
 
-function answerErrors(app: FastifyInstance): void {
-  app.setNotFoundHandler(() => {
-    throw new ApiError('ROUTE_NOT_FOUND');
+function answerErrors(app: FastifyInstance, hasPage: boolean): void {
+  app.setNotFoundHandler((request, reply) => {
+    // Addresses inside the page lead to its index; what is under /api, or looks like a file, never does.
+    const inPage = request.method === 'GET' && !/^\/api(\/|$)|\.\w+$/.test(request.url.split('?')[0]!);
+    if (!hasPage || !inPage) throw new ApiError('ROUTE_NOT_FOUND');
+    return reply.sendFile('index.html');
   });
   app.setErrorHandler((error: FastifyError, request, reply) => {
     const known = asApiError(error);

@@ -13,6 +13,7 @@ export function ormConfig(dbName: string): Options {
       // Named one by one: the same from source and from dist, without looking through folders.
       migrationsList: [{ name: 'Migration20260112000000_documents', class: Migration20260112000000_documents }],
       snapshot: false,
+      silent: true,
     },
   });
 }

@@ -102,7 +102,7 @@ function trade(situation: Situation, candidate: Candidate, figures: Figures): Re
   if (!situation.moves) return { code: 'trade', say: `Grain takes ${loss}.` };
   const there = `${shutterWords(otherS)} would smear ${plainNumber(blurThere)}\u00a0px`;
   return grainLeads
-    ? { code: 'trade', say: `Grain takes ${loss}; slowing down helps less than it costs, for ${there}.` }
+    ? { code: 'trade', say: `Grain takes ${loss}; slower would blur more than it cleans: ${there}.` }
     : {
         code: 'trade',
         say: `Blur now costs more than grain: grain takes ${loss}. ${there}, for two thirds of a stop more grain.`,
@@ -126,14 +126,21 @@ function hands(situation: Situation, { shutter, gates }: Candidate): Reason {
   };
 }
 
+/** Up to this depth of field, m, its own length says more than its ends, which would round to the same figures. */
+const SHALLOW_M = 3;
+
 function depth(situation: Situation, figures: Figures): Reason | null {
   if (situation.depthM === 0) return null;
-  const far = figures.farM === null ? 'infinity' : `${plainNumber(figures.farM)}\u00a0m`;
-  const edge = figures.gates.depth === 'open' ? 'covers' : 'does not quite cover';
-  return {
-    code: 'depth',
-    say: `${plainNumber(figures.nearM)}\u00a0m to ${far} is sharp, which ${edge} the ${plainNumber(situation.depthM)}\u00a0m needed.`,
-  };
+  const { nearM, farM } = figures;
+  const span = farM === null ? Infinity : farM - nearM;
+  const sharp =
+    span < SHALLOW_M
+      ? `Depth of field is ${plainNumber(span)}\u00a0m`
+      : `${plainNumber(nearM)}\u00a0m to ${farM === null ? 'infinity' : `${plainNumber(farM)}\u00a0m`} is sharp`;
+  const verdict = { open: 'enough for', marginal: 'a little short of', shut: 'far short of' }[figures.gates.depth];
+  const approach =
+    situation.depthM > situation.brief.subject.depthM + 0.005 ? ', with what it moves before the shutter opens' : '';
+  return { code: 'depth', say: `${sharp}, ${verdict} the ${plainNumber(situation.depthM)}\u00a0m needed${approach}.` };
 }
 
 function focus({ focusHeadroomEv, gates }: Candidate): Reason | null {

@@ -1,0 +1,65 @@
+import {
+  ErrorReplySchema,
+  StoredBodySchema,
+  StoredBriefSchema,
+  StoredLensSchema,
+  type Body,
+  type FieldIssue,
+  type ShelfLensDocument,
+} from '@hushto/contract';
+import type { Brief } from '@hushto/core';
+import { z } from 'zod';
+
+/** A request that did not work, in the catalogue's words. `OFFLINE` when no answer came at all. */
+export class RequestError extends Error {
+  readonly code: string;
+  readonly issues: readonly FieldIssue[];
+
+  constructor(code: string, message: string, issues: readonly FieldIssue[] = []) {
+    super(message);
+    this.code = code;
+    this.issues = issues;
+  }
+}
+
+/** The server's REST API; the only place that calls fetch. */
+export const api = {
+  briefs: resource(StoredBriefSchema, '/api/briefs')<Brief>(),
+  bodies: resource(StoredBodySchema, '/api/bodies')<Body>(),
+  lenses: resource(StoredLensSchema, '/api/lenses')<ShelfLensDocument>(),
+  addDemo: () => send(z.array(StoredBriefSchema), 'POST', '/api/demo'),
+};
+
+function resource<Stored>(schema: z.ZodType<Stored>, base: string) {
+  return <Document>() => ({
+    list: () => send(z.array(schema), 'GET', base),
+    create: (document: Document) => send(schema, 'POST', base, document),
+    change: (id: string, document: Document, revision: number) =>
+      send(schema, 'PUT', `${base}/${id}`, document, { 'if-match': String(revision) }),
+    delete: (id: string) => send(z.null(), 'DELETE', `${base}/${id}`),
+    restore: (id: string) => send(schema, 'POST', `${base}/${id}/restore`),
+  });
+}
+
+async function send<Reply>(
+  schema: z.ZodType<Reply>,
+  method: string,
+  url: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Reply> {
+  const init: RequestInit = { method, headers };
+  if (body !== undefined) {
+    init.body = JSON.stringify(body);
+    init.headers = { ...headers, 'content-type': 'application/json' };
+  }
+  const response = await fetch(url, init).catch(() => {
+    throw new RequestError('OFFLINE', 'The server does not answer. Your edits are kept here; save again when it is back.');
+  });
+  const reply: unknown = response.status === 204 ? null : await response.json().catch(() => null);
+  if (response.ok) return schema.parse(reply);
+  const known = ErrorReplySchema.safeParse(reply);
+  if (!known.success) throw new RequestError('OFFLINE', 'The server gave no answer Hushto understands; is it the right one?');
+  const { code, message, issues } = known.data.error;
+  throw new RequestError(code, message, issues);
+}

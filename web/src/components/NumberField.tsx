@@ -1,0 +1,49 @@
+import { useId, useState } from 'react';
+import { readNumber } from '../quantities/quantities.ts';
+
+interface NumberFieldProps {
+  label: string;
+  value: number;
+  unit?: string;
+  /** Digits shown when the value comes from outside. */
+  format?: (value: number) => string;
+  onChange: (value: number) => void;
+  hideLabel?: boolean;
+}
+
+/** A typed number. What is typed counts as soon as it is a number; until then the last one holds and the field says so. */
+export function NumberField({ label, value, unit, format = String, onChange, hideLabel = false }: NumberFieldProps) {
+  const id = useId();
+  const [typing, setTyping] = useState<string | null>(null);
+  const text = typing ?? format(value);
+  const bad = readNumber(text) === null;
+  return (
+    <div className="field">
+      <label htmlFor={id} className={hideLabel ? 'vh' : ''}>
+        {label}
+      </label>
+      <span className={bad ? 'inp bad' : 'inp'}>
+        <input
+          id={id}
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          aria-invalid={bad}
+          aria-describedby={bad ? `${id}-help` : undefined}
+          onChange={(event) => {
+            setTyping(event.target.value);
+            const number = readNumber(event.target.value);
+            if (number !== null) onChange(number);
+          }}
+          onBlur={() => setTyping(null)}
+        />
+        {unit && <span className="unit">{unit}</span>}
+      </span>
+      {bad && (
+        <span id={`${id}-help`} className="help bad">
+          Give a number, such as {format(value)}.
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+/** Units a person may choose for reading and typing; the brief itself is always in metres and metres per second. */
+export const DISTANCE_UNITS = { m: 1, ft: 0.3048 } as const;
+export const SPEED_UNITS = { 'm/s': 1, 'km/h': 1 / 3.6, mph: 0.44704 } as const;
+export type DistanceUnit = keyof typeof DISTANCE_UNITS;
+export type SpeedUnit = keyof typeof SPEED_UNITS;
+
+/** A length in a unit with the digits a photographer would say: 0.35 m, 4 m, 12 m. */
+export function distanceText(metres: number, unit: DistanceUnit): string {
+  const value = metres / DISTANCE_UNITS[unit];
+  return `${shortNumber(value >= 10 ? Math.round(value) : value)}\u00a0${unit}`;
+}
+
+export const speedText = (metresPerSecond: number, unit: SpeedUnit): string =>
+  `${shortNumber(metresPerSecond / SPEED_UNITS[unit])}\u00a0${unit}`;
+
+/** The two or three digits that matter, no trailing zeros. */
+export function shortNumber(value: number): string {
+  const size = Math.abs(value);
+  const digits = size >= 20 ? 0 : size >= 1 ? 1 : 2;
+  return String(Number(value.toFixed(digits))).replace('-', '−');
+}
+
+/** "EV 4.0", with a real minus sign. */
+export const evText = (ev: number): string => `EV\u00a0${ev.toFixed(1).replace('-', '−')}`;
+
+/** "+0.4" or "−1.2", one decimal and always a sign. */
+export const signedText = (value: number): string => `${value < -0.05 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
+
+/** What a person typed, as a number; comma or point, real minus sign too. Null when it is none. */
+export function readNumber(text: string): number | null {
+  const bare = text.trim().replace('−', '-').replace(',', '.');
+  return /^-?(\d+\.?\d*|\.\d+)$/.test(bare) ? Number(bare) : null;
+}
+
+/** A chance in per cent; certainty is never said. */
+export function percentText(share: number): string {
+  if (share >= 0.9995) return '>99.9\u00a0%';
+  return `${share > 0.985 ? (share * 100).toFixed(1) : Math.round(share * 100)}\u00a0%`;
+}
+
+/** How the detail kept compares with the hush point's, in words. @param halvingsMore detail lost beyond it */
+export function againstHush(halvingsMore: number): string {
+  const kept = 2 ** -halvingsMore;
+  if (kept > 1.05) return 'More detail, but past a gate';
+  if (kept > 0.95) return 'The same as the hush point';
+  if (kept > 0.85) return 'A tenth less';
+  if (kept > 0.7) return 'A quarter less';
+  if (kept > 0.58) return 'A third less';
+  if (kept > 0.4) return 'Half the detail';
+  if (kept > 0.2) return 'A quarter of the detail';
+  return kept > 0.1 ? 'An eighth of the detail' : 'Next to nothing left';
+}
+
+/** "a" or "an" before a name as it is spoken: an 85 mm, an APS-C, a full frame. */
+export const article = (name: string): 'a' | 'an' => (/^(8|11\b|18\b|18\.|[aeiou])/i.test(name) ? 'an' : 'a');

@@ -1,0 +1,152 @@
+import { briefFrom, STARTER_SITUATIONS, type StoredBrief } from '@hushto/contract';
+import type { Brief } from '@hushto/core';
+import { Check, ChevronDown, ChevronLeft, Copy, Plus, Trash2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useId, useState } from 'react';
+import { MOVING_THINGS } from '@hushto/core';
+import { useLibrary } from '../../state/library.ts';
+import { useDrafts } from '../../state/stores.ts';
+import { briefLine } from './BriefText.tsx';
+
+export interface BriefActions {
+  open: (id: string) => void;
+  create: (brief: Brief) => void;
+  duplicate: () => void;
+  remove: () => void;
+  rename: (title: string) => void;
+}
+
+interface BriefMenuProps extends BriefActions {
+  id: string;
+  brief: Brief;
+  problem: string | null;
+}
+
+/** The brief's title, which opens the list of briefs and what can be done with this one. */
+export function BriefMenu({ id, brief, problem, ...actions }: BriefMenuProps) {
+  const [open, setOpen] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const close = (): void => setOpen(false);
+  return (
+    <Popover.Root
+      open={open}
+      onOpenChange={(next) => {
+        setOpen(next);
+        setAdding(false);
+      }}
+    >
+      <h1>
+        <Popover.Trigger className="opener" aria-label={`${brief.title}. Open the list of briefs`}>
+          <span>{brief.title || 'Without a name'}</span> <ChevronDown className="i" aria-hidden="true" />
+        </Popover.Trigger>
+      </h1>
+      {problem && <p className="help bad">{problem}</p>}
+      <Popover.Portal>
+        <Popover.Content className="pop menu" align="start" sideOffset={4} collisionPadding={12} aria-label="Briefs">
+          {adding ? (
+            <Situations
+              onBack={() => setAdding(false)}
+              onPick={(made) => {
+                actions.create(made);
+                close();
+              }}
+            />
+          ) : (
+            <BriefList {...actions} id={id} brief={brief} close={close} onAdd={() => setAdding(true)} />
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+interface BriefListProps extends BriefActions {
+  id: string;
+  brief: Brief;
+  close: () => void;
+  onAdd: () => void;
+}
+
+function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename }: BriefListProps) {
+  const briefs = useLibrary((library) => library.briefs);
+  const drafts = useDrafts((state) => state.byId);
+  const nameId = useId();
+  const shown = (stored: StoredBrief): Brief => drafts[stored.id]?.brief ?? stored.document;
+  const then = (action: () => void) => (): void => {
+    close();
+    action();
+  };
+  return (
+    <>
+      <div className="field name">
+        <label htmlFor={nameId}>Name of this brief</label>
+        <span className="inp">
+          <input
+            id={nameId}
+            value={brief.title}
+            autoComplete="off"
+            maxLength={120}
+            onChange={(event) => rename(event.target.value)}
+          />
+        </span>
+      </div>
+      <ul aria-label="Briefs">
+        {briefs.map((stored) => (
+          <li key={stored.id}>
+            <button type="button" aria-current={stored.id === id ? 'true' : undefined} onClick={then(() => open(stored.id))}>
+              {stored.id === id && <Check className="i" aria-hidden="true" />}
+              <b>
+                {shown(stored).title}
+                {drafts[stored.id] && <em> edited</em>}
+              </b>
+              <span>{briefLine(shown(stored))}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="foot">
+        <button type="button" className="btn s go" onClick={onAdd}>
+          <Plus className="i" aria-hidden="true" /> New brief
+        </button>
+        <button type="button" className="btn s" onClick={then(duplicate)}>
+          <Copy className="i" aria-hidden="true" /> Duplicate
+        </button>
+        <button type="button" className="btn s bare" onClick={then(remove)}>
+          <Trash2 className="i" aria-hidden="true" /> Delete
+        </button>
+      </div>
+    </>
+  );
+}
+
+/** A dozen usual situations, each a whole brief. */
+export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void; onBack?: () => void }) {
+  const fields = { street: 'Street', concert: 'Concert', wildlife: 'Wildlife', action: 'Action' } as const;
+  return (
+    <>
+      {onBack && (
+        <div className="head">
+          <button type="button" className="btn s bare" onClick={onBack}>
+            <ChevronLeft className="i" aria-hidden="true" /> All briefs
+          </button>
+        </div>
+      )}
+      <ul aria-label="Situations to begin from">
+        {STARTER_SITUATIONS.map((situation) => {
+          const made = briefFrom(situation);
+          const field = MOVING_THINGS.find(({ id }) => id === situation.thing)?.field ?? 'street';
+          return (
+            <li key={situation.id}>
+              <button type="button" onClick={() => onPick(made)}>
+                <b>{situation.label}</b>
+                <span>
+                  {fields[field]}: {briefLine(made).toLowerCase().replace(/ev/, 'EV')}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
+}

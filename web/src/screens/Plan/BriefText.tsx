@@ -1,0 +1,307 @@
+import {
+  apertureLabel,
+  capital,
+  fullFrameEquivalentMm,
+  HOLD_CONDITIONS,
+  isoLabel,
+  groupDigits,
+  MOVING_THINGS,
+  STABILISER_SHARE,
+  stopsLabel,
+  stopWords,
+  VIEWING_CPH,
+  type Brief,
+} from '@hushto/core';
+import type { FieldIssue } from '@hushto/contract';
+import type { ReactNode } from 'react';
+import { Token } from '../../components/Token.tsx';
+import { article, distanceText, evText, shortNumber, speedText } from '../../quantities/quantities.ts';
+import { useSettings } from '../../state/settings.ts';
+import type { EditorProps } from './editors/editing.ts';
+import { HoldEditor } from './editors/HoldEditor.tsx';
+import { BodyEditor, LensEditor, StabiliserEditor } from './editors/KitEditors.tsx';
+import { EvEditor, FlickerEditor, SceneEditor } from './editors/LightEditors.tsx';
+import { BurstEditor, ConfidenceEditor, IsoCeilingEditor, LiftEditor, ViewEditor } from './editors/PictureEditors.tsx';
+import { DepthEditor, DirectionEditor, DistanceEditor, SpeedEditor, SubjectEditor } from './editors/SubjectEditors.tsx';
+
+interface BriefTextProps extends EditorProps {
+  issues: readonly FieldIssue[];
+  /** Why nothing works in this light, when nothing does; said at the light. */
+  tooDark: string | null;
+}
+
+/** The brief as four short paragraphs that read aloud; each value opens its own editor on the spot. */
+export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
+  const { distanceUnit, speedUnit } = useSettings();
+  const { subject, light, kit, hold, picture } = brief;
+  const props = { brief, edit };
+  // A problem is said at the token that caused it; the first token that covers the field takes it.
+  const problem = (...paths: string[]): string | null =>
+    issues.find(({ path }) => paths.some((start) => path === start || path.startsWith(`${start}.`)))?.message ?? null;
+  const token = (
+    title: string,
+    text: ReactNode,
+    editor: (close: () => void) => ReactNode,
+    paths: string[],
+    extra: string | null = null,
+  ) => (
+    <Token title={title} problem={problem(...paths) ?? extra} editor={editor}>
+      {text}
+    </Token>
+  );
+  const stabiliser = Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops) * STABILISER_SHARE;
+  const body = kit.sensor.label ?? `${shortNumber(kit.sensor.megapixels)} MP`;
+  const lens =
+    kit.lens.label ?? `${shortNumber(kit.lens.focalLengthMm)} mm ${apertureLabel(kit.lens.widestF, [kit.lens.widestF])}`;
+  return (
+    <>
+      <p className="say">
+        {token(
+          'Subject',
+          subject.label ?? 'A subject',
+          (close) => (
+            <SubjectEditor {...props} close={close} />
+          ),
+          ['subject.kind', 'subject.limbFactor', 'subject.tone', 'subject.frameFill'],
+        )}
+        {subject.speedMps > 0 ? (
+          <>
+            {' '}
+            {motionVerb(subject)}{' '}
+            {token(
+              'Direction',
+              direction(subject.directionDeg),
+              () => (
+                <DirectionEditor {...props} />
+              ),
+              ['subject.directionDeg'],
+            )}{' '}
+            at{' '}
+          </>
+        ) : (
+          ' keeps '
+        )}
+        {token(
+          'Speed',
+          subject.speedMps > 0 ? speedText(subject.speedMps, speedUnit) : 'still',
+          () => (
+            <SpeedEditor {...props} />
+          ),
+          ['subject.speedMps'],
+        )}
+        ,{' '}
+        {token(
+          'Distance',
+          distanceText(subject.distanceM, distanceUnit),
+          () => (
+            <DistanceEditor {...props} />
+          ),
+          ['subject.distanceM'],
+        )}{' '}
+        away and{' '}
+        {token(
+          'Depth to keep sharp',
+          subject.depthM > 0 ? distanceText(subject.depthM, distanceUnit) : 'flat',
+          () => (
+            <DepthEditor {...props} />
+          ),
+          ['subject.depthM'],
+        )}
+        {subject.depthM > 0 && ' deep'}.
+      </p>
+      <p className="say">
+        {token(
+          'Light',
+          light.label ?? 'The light',
+          (close) => (
+            <SceneEditor {...props} close={close} />
+          ),
+          ['light.label', 'light.scene'],
+        )}{' '}
+        {givesWord(light.label)}{' '}
+        {token(
+          'How much light',
+          evText(light.ev100),
+          () => (
+            <EvEditor {...props} />
+          ),
+          ['light.ev100'],
+          tooDark,
+        )}
+        , with{' '}
+        {token(
+          'Flicker',
+          flickerText(light),
+          () => (
+            <FlickerEditor {...props} />
+          ),
+          ['light.flicker'],
+        )}
+        .
+      </p>
+      <p className="say">
+        I hold {article(body)}{' '}
+        {token(
+          'Body',
+          body,
+          (close) => (
+            <BodyEditor {...props} close={close} />
+          ),
+          ['kit.sensor'],
+        )}{' '}
+        with {article(lens)}{' '}
+        {token(
+          'Lens',
+          lens,
+          (close) => (
+            <LensEditor {...props} close={close} />
+          ),
+          ['kit.lens'],
+        )}{' '}
+        ({focalText(brief)}),{' '}
+        {token(
+          'How I hold it',
+          holdText(brief),
+          () => (
+            <HoldEditor {...props} />
+          ),
+          ['hold'],
+        )}
+        ; the stabiliser {stabiliser > 0 ? 'gives ' : 'is '}
+        {token(
+          'Stabiliser',
+          stabiliser > 0 ? stopWords(stopsLabel(stabiliser)) : 'off',
+          () => (
+            <StabiliserEditor {...props} />
+          ),
+          [],
+        )}
+        .
+      </p>
+      <p className="say">
+        It will be shown{' '}
+        {token(
+          'Viewing',
+          viewText(picture),
+          () => (
+            <ViewEditor {...props} />
+          ),
+          ['picture.viewCph', 'picture.crop'],
+        )}
+        . Freeze {subject.speedMps > 0 ? movement(brief) : 'the scene'}, set ISO up to{' '}
+        {token(
+          'ISO ceiling',
+          groupDigits(isoLabel(picture.isoCeiling)),
+          () => (
+            <IsoCeilingEditor {...props} />
+          ),
+          ['picture.isoCeiling'],
+        )}
+        {picture.liftCeilingStops > 0 ? ', accept grain up to ' : ' and lift '}
+        {token(
+          'Lift',
+          picture.liftCeilingStops > 0
+            ? `ISO\u00a0${groupDigits(isoLabel(picture.isoCeiling * 2 ** picture.liftCeilingStops))}`
+            : 'nothing',
+          () => (
+            <LiftEditor {...props} />
+          ),
+          ['picture.liftCeilingStops'],
+        )}
+        . Be{' '}
+        {token(
+          'Sure of a sharp frame',
+          `${shortNumber(picture.confidence * 100)}\u00a0%`,
+          () => (
+            <ConfidenceEditor {...props} />
+          ),
+          ['picture.confidence'],
+        )}{' '}
+        sure, in bursts of up to{' '}
+        {token(
+          'Longest burst',
+          String(picture.maxBurst),
+          () => (
+            <BurstEditor {...props} />
+          ),
+          ['picture.maxBurst', 'picture.pinned'],
+        )}
+        .
+      </p>
+      {hold.theta !== null && <p className="help">With your own tested hands.</p>}
+    </>
+  );
+}
+
+function direction(degrees: number): string {
+  const off = degrees > 90 ? 180 - degrees : degrees;
+  if (off > 75) return 'across the frame';
+  if (off < 15) return degrees > 90 ? 'straight away' : 'straight at me';
+  return `at a slant of ${Math.round(off)}°`;
+}
+
+/** Ways of getting along; of any other doing the sentence says that it moves meanwhile. */
+const GETS_ALONG = new Set(
+  'walks hurries runs sprints rides drives skates swims wades trots glides flies jumps leaps moves'
+    .split(' ')
+    .concat('pulls away'),
+);
+
+function motionVerb({ verb = 'moves' }: Brief['subject']): string {
+  return GETS_ALONG.has(verb) ? verb : `${verb}, moving`;
+}
+
+/** "strings of bulbs give", "the last of the sky gives". */
+const givesWord = (label: string | undefined): string =>
+  /(lamps|bulbs|lights|signs|displays|shows|buildings)$/i.test(label ?? '') || /^strings /i.test(label ?? '') ? 'give' : 'gives';
+
+function flickerText({ flicker }: Brief['light']): string {
+  if (flicker.modulation === 0) return 'no flicker';
+  return `${shortNumber(flicker.modulation * 100)} % flicker at ${shortNumber(flicker.frequencyHz)} Hz`;
+}
+
+function focalText({ kit, picture }: Brief): string {
+  const equivalent = `${Math.round(fullFrameEquivalentMm(kit.lens.focalLengthMm, kit.sensor.widthMm, kit.sensor.heightMm, picture.crop))} mm equivalent`;
+  const zoom = kit.lens.label?.includes('–');
+  return zoom ? `at ${shortNumber(kit.lens.focalLengthMm)} mm, ${equivalent}` : equivalent;
+}
+
+function holdText({ hold }: Brief): string {
+  const stance = hold.conditions.includes('low') ? [] : ['standing'];
+  return [...stance, ...hold.conditions.map((condition) => HOLD_CONDITIONS[condition].label)].join(', ');
+}
+
+function viewText({ viewCph, crop }: Brief['picture']): string {
+  const near = (cph: number): boolean => Math.abs(viewCph - cph) < 1;
+  const size = near(VIEWING_CPH.posted1080)
+    ? '1080 px high'
+    : near(VIEWING_CPH.wide2048)
+      ? '2048 px wide'
+      : near(VIEWING_CPH.screen4k)
+        ? 'on a 4K screen'
+        : near(VIEWING_CPH.print)
+          ? 'in print'
+          : viewCph > 3000
+            ? 'pixel by pixel'
+            : `${Math.round(viewCph * 2)} px high`;
+  return crop > 1.005 ? `${size}, cropped ${shortNumber(crop)}×` : size;
+}
+
+/** What is frozen, in one word: the walk, the ride; the movement where the verb makes no noun. */
+function movement({ subject }: Brief): string {
+  const noun: Record<string, string> = {
+    walks: 'walk',
+    runs: 'run',
+    rides: 'ride',
+    jumps: 'jump',
+    turns: 'turn',
+    leaps: 'leap',
+    dives: 'dive',
+  };
+  const verb = MOVING_THINGS.find(({ id }) => id === subject.thing)?.verb ?? subject.verb ?? '';
+  return `the ${noun[verb] ?? 'movement'}`;
+}
+
+/** A brief in one line, for lists of briefs. */
+export const briefLine = ({ subject, light }: Brief): string =>
+  `${capital(subject.label ?? 'A subject')}, ${light.label ? light.label.charAt(0).toLowerCase() + light.label.slice(1) : 'in its light'}, ${evText(light.ev100)}`;

@@ -1,0 +1,243 @@
+import {
+  capital,
+  cautionFor,
+  isoWords,
+  pictureOf,
+  planAtShutter,
+  planBrief,
+  plainNumber,
+  shutterMarks,
+  shutterWords,
+  stopsLabel,
+  viewingName,
+  type Brief,
+  type Figures,
+  type GateName,
+  type Plan,
+} from '@hushto/core';
+import type { StoredBrief } from '@hushto/contract';
+import { Info, Save, Table2, Undo2 } from 'lucide-react';
+import { useMemo, useRef } from 'react';
+import { Tip } from '../../components/Tip.tsx';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useSize } from '../../components/useSize.ts';
+import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
+import { useCursor } from '../../state/cursor.ts';
+import { cleanDraft } from '../../state/drafts.ts';
+import { useSettings } from '../../state/settings.ts';
+import { draftStore, useDrafts } from '../../state/stores.ts';
+import { cursorRange, movedCursor, valleyFrame } from '../../state/valley.ts';
+import { BriefMenu } from './BriefMenu.tsx';
+import { BriefText } from './BriefText.tsx';
+import { RestCells, ShutterCell } from './DialIn.tsx';
+import { InFigures, WhatWouldHelp } from './InFigures.tsx';
+import { useBriefActions } from './useBriefActions.ts';
+import { shutterScale, Valley, windowWords } from './Valley.tsx';
+import { ValleyTable } from './ValleyTable.tsx';
+
+/** One brief and its plan. The brief stands on the page; dial-in values and Valley are one instrument beside it. */
+export function OpenBrief({ stored }: { stored: StoredBrief }) {
+  const kept = useDrafts((drafts) => drafts.byId[stored.id]);
+  const draft = useMemo(() => kept ?? cleanDraft(stored.document), [kept, stored.document]);
+  const plan = useMemo(() => planBrief(draft.good), [draft.good]);
+  const actions = useBriefActions(stored, draft.brief);
+  const edit = (change: (brief: Brief) => Brief): void => draftStore.getState().edit(stored.id, stored.document, change);
+  const titleProblem = draft.issues.find(({ path }) => path === 'title')?.message ?? null;
+  const impossible = plan.possible ? null : (plan.reasons[0]?.say ?? null);
+  const caution = cautionFor(draft.good);
+  return (
+    <main className="plan">
+      <div className="left">
+        <section className="brief" aria-label="Brief">
+          <BriefMenu
+            id={stored.id}
+            brief={draft.brief}
+            problem={titleProblem && 'Give it a name of at least one character.'}
+            {...actions}
+          />
+          <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
+          <BriefText brief={draft.brief} edit={edit} issues={draft.issues} tooDark={impossible} />
+          {kept && (
+            <p className="unsaved">
+              <button type="button" className="btn s go" disabled={draft.issues.length > 0} onClick={actions.save}>
+                <Save className="i" aria-hidden="true" /> Save brief
+              </button>
+              <button type="button" className="btn s bare" onClick={actions.discard}>
+                <Undo2 className="i" aria-hidden="true" /> Discard edits
+              </button>
+            </p>
+          )}
+        </section>
+        <section className="why" aria-labelledby="why-title">
+          <h2 id="why-title">Why</h2>
+          <ol>
+            {plan.reasons.map(({ code, say }) => (
+              <li key={`${code}${say}`}>{say}</li>
+            ))}
+          </ol>
+        </section>
+      </div>
+      <Instrument brief={draft.good} plan={plan} />
+      {caution && (
+        <p className="caution">
+          <Info className="i" aria-hidden="true" />
+          <span>{caution}</span>
+        </p>
+      )}
+    </main>
+  );
+}
+
+/** Dial-in values and Valley: one instrument on one shutter axis. */
+function Instrument({ brief, plan }: { brief: Brief; plan: Plan }) {
+  const { third: looked, table, move, toggleTable } = useCursor();
+  const { distanceUnit } = useSettings();
+  const figure = useRef<HTMLElement>(null);
+  const { width, height, top } = useSize(figure);
+  const frame = valleyFrame(plan);
+  const range = cursorRange(plan);
+  // A cursor left where this plan has no shutter falls back on the hush point.
+  const third = looked === null || looked < range.slow || looked > range.fast ? null : looked;
+  const moved = third !== null && third !== frame.hush;
+  const at = useMemo(() => {
+    const known = new Map<number, ReturnType<typeof planAtShutter>>();
+    return (where: number) => {
+      if (where === frame.hush) return plan;
+      if (!known.has(where)) known.set(where, planAtShutter(brief, shutterMarks.value(where)));
+      return known.get(where)!;
+    };
+  }, [brief, plan, frame.hush]);
+  const shown = at(third ?? frame.hush);
+  const view = viewOf(brief);
+  const step = (by: number): void => move(movedCursor(plan, third, by));
+  useShortcuts({
+    ArrowLeft: () => step(-1),
+    ArrowRight: () => step(1),
+    'Shift+ArrowLeft': () => step(-3),
+    'Shift+ArrowRight': () => step(3),
+    h: () => move(null),
+    t: toggleTable,
+  });
+  const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
+  const centre = Math.min(Math.max(hushX, DIAL_ROOM.left), Math.max(DIAL_ROOM.left, width - DIAL_ROOM.right));
+  const comparison = againstHush(shown.figures.lostGrain + shown.figures.lostBlur - frame.best);
+  const { lead, rest } = windowWords(plan, view, liftWords(brief));
+  return (
+    <div className="inst">
+      <div className="colA">
+        <ShutterCell
+          plan={plan}
+          shown={shown}
+          moved={moved}
+          view={view}
+          centre={centre}
+          dipAt={0.5 + (hushX - centre) / DIAL_WIDTH}
+          canSlow={(third ?? frame.hush) > range.slow}
+          canFasten={(third ?? frame.hush) < range.fast}
+          onStep={step}
+        />
+        <section className="valley" aria-labelledby="valley-title">
+          <div className="head">
+            <h2 id="valley-title">Valley</h2>
+            <button type="button" className="btn s bare" aria-pressed={table} onClick={toggleTable}>
+              <Table2 className="i" aria-hidden="true" /> Table <kbd>t</kbd>
+            </button>
+          </div>
+          <p className="reading" aria-live="polite" style={{ maxWidth: hushX > 0 ? hushX - 12 : undefined }}>
+            {plan.possible ? (
+              <>
+                <b>{comparison}</b>
+                {moved ? `: ${pastWords(plan, shown.figures)}` : ': you are on it.'}
+              </>
+            ) : (
+              <>
+                <b>Nothing works here</b>
+                {moved ? `: ${pastWords(plan, shown.figures)}` : ': this is the nearest.'}
+              </>
+            )}
+            <br />
+            <span className="quiet">
+              Grain takes {plainNumber(shown.figures.lostGrain)} halvings of detail, blur {plainNumber(shown.figures.lostBlur)}.
+            </span>
+          </p>
+          <Tip name="valley" className="tip-v">
+            The lower, the more detail is kept. Strokes are lost to blur, dots to grain.
+          </Tip>
+          <figure ref={figure}>
+            {table ? (
+              <ValleyTable plan={plan} view={view} />
+            ) : (
+              width > 0 && (
+                <Valley
+                  plan={plan}
+                  third={third ?? frame.hush}
+                  moved={moved}
+                  gateValues={(where) => gateWords(at(where).figures, brief, distanceUnit)}
+                  gatesAt={(where) => at(where).figures.gates}
+                  spoken={`${shutterWords(shown.choice.shutterS)}, ${comparison.toLowerCase()}`}
+                  view={view}
+                  width={width}
+                  height={height}
+                  stemUp={top + STEM_UP}
+                  onMove={move}
+                />
+              )
+            )}
+          </figure>
+          <p className="window">
+            <b>{lead}</b> {rest}
+          </p>
+          <Tip name="gates">Full bar: passes. Broken: at the edge. No bar: fails. In the outline nothing fails.</Tip>
+        </section>
+      </div>
+      <div className="colB">
+        <RestCells brief={brief} shown={shown} />
+        {!plan.possible && <WhatWouldHelp remedies={plan.remedies} />}
+        <InFigures shown={shown} view={view} />
+      </div>
+    </div>
+  );
+}
+
+/** Room the shutter value needs at either side of its middle, and how wide it is, px. */
+const DIAL_ROOM = { left: 346, right: 160 } as const;
+const DIAL_WIDTH = 190;
+/** From the top of the Valley up to the line under the shutter value, px. */
+const STEM_UP = 16;
+
+function viewOf({ kit, picture }: Brief): string {
+  const { widthMm, heightMm, megapixels } = kit.sensor;
+  return viewingName(picture.viewCph, pictureOf(widthMm, heightMm, megapixels, picture.crop, picture.viewCph).sensorCph);
+}
+
+function pastWords(plan: Plan, figures: Figures): string {
+  const shut = (Object.keys(figures.gates) as GateName[]).filter((gate) => figures.gates[gate] === 'shut');
+  if (shut.length > 0) return `${shut.map(capital).join(' and ')} ${shut.length > 1 ? 'fail' : 'fails'}.`;
+  const factor = plan.figures.subjectBlurViewPx > 0 ? figures.subjectBlurViewPx / plan.figures.subjectBlurViewPx : 1;
+  return factor > 1 ? 'more blur, less grain.' : 'less blur, more grain.';
+}
+
+function liftWords({ picture }: Brief): string {
+  return picture.liftCeilingStops > 0
+    ? `lift passes your ${stopsLabel(picture.liftCeilingStops)}`
+    : `it asks for more than ${isoWords(picture.isoCeiling)}, and you lift nothing`;
+}
+
+/** What each gate's number is at a setting. */
+function gateWords(figures: Figures, brief: Brief, unit: DistanceUnit): Record<GateName, string> {
+  const near = distanceText(figures.nearM, unit);
+  const far = distanceText(figures.farM ?? 0, unit);
+  return {
+    freeze: `${plainNumber(figures.subjectBlurViewPx)}\u00a0px`,
+    hold: percentText(figures.burstProbability),
+    light: lightWords(figures, brief),
+    depth: figures.farM === null ? `${near}–∞` : `${near.replace(`\u00a0${unit}`, '')}–${far}`,
+    flicker: figures.flickerStops < 0.005 ? 'steady' : `${plainNumber(figures.flickerStops)}\u00a0stop`,
+    focus: `${signedText(figures.focusHeadroomEv)}\u00a0EV`,
+  };
+}
+
+function lightWords(figures: Figures, { kit, picture }: Brief): string {
+  const lift = Math.log2(figures.isoEquivalent / Math.min(picture.isoCeiling, kit.sensor.maxIso));
+  return lift > 0.1 ? `lift ${stopsLabel(lift)}` : isoWords(Math.max(kit.sensor.baseIso, figures.isoEquivalent));
+}

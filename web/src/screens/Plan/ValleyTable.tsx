@@ -1,0 +1,75 @@
+import {
+  apertureLabel,
+  groupDigits,
+  isoLabel,
+  plainNumber,
+  shutterMarks,
+  shutterWords,
+  stopsLabel,
+  type Plan,
+} from '@hushto/core';
+import { againstHush, percentText } from '../../quantities/quantities.ts';
+import { valleyFrame } from '../../state/valley.ts';
+
+/** The Valley's data as a table: what the chart shows, and the share kept of the ideal. */
+export function ValleyTable({ plan, view }: { plan: Plan; view: string }) {
+  const frame = valleyFrame(plan);
+  const rows = plan.curve.filter(({ shutterS }) => {
+    const third = shutterMarks.nearest(shutterS);
+    return third >= frame.slow && third <= frame.fast;
+  });
+  return (
+    <div className="table-scroll" tabIndex={0} role="region" aria-label="The Valley as a table">
+      <table className="data">
+        <caption>
+          At each shutter the aperture that keeps most detail. Smear in px {view}; blur and grain in halvings of detail; kept is
+          the share of the same picture without blur at base ISO.
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Shutter</th>
+            <th scope="col">Aperture</th>
+            <th scope="col" className="r">
+              ISO
+            </th>
+            <th scope="col" className="r">
+              Lift
+            </th>
+            <th scope="col" className="r">
+              Smear
+            </th>
+            <th scope="col" className="r">
+              Blur
+            </th>
+            <th scope="col" className="r">
+              Grain
+            </th>
+            <th scope="col" className="r">
+              Kept
+            </th>
+            <th scope="col">Against hush</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const lost = row.lostBlur + row.lostGrain;
+            const isHush = shutterMarks.nearest(row.shutterS) === frame.hush;
+            return (
+              <tr key={row.shutterS} aria-current={isHush ? 'true' : undefined}>
+                <th scope="row">{shutterWords(row.shutterS)}</th>
+                <td>{apertureLabel(row.fNumber)}</td>
+                <td className="r">{groupDigits(isoLabel(row.iso))}</td>
+                <td className="r">{stopsLabel(row.liftStops)}</td>
+                <td className="r">{plainNumber(row.subjectBlurViewPx)}</td>
+                <td className="r">{row.lostBlur.toFixed(1)}</td>
+                <td className="r">{row.lostGrain.toFixed(1)}</td>
+                <td className="r">{percentText(2 ** -lost)}</td>
+                <td>{isHush ? 'hush point' : againstHush(lost - frame.best).toLowerCase()}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,195 @@
+import {
+  apertureMarks,
+  evFromLux,
+  exposureValue,
+  illuminanceLux,
+  isoMarks,
+  KNOWN_SCENES,
+  planningEv,
+  shutterMarks,
+  type MarkSeries,
+} from '@hushto/core';
+import { useId, useState } from 'react';
+import { NumberField } from '../../../components/NumberField.tsx';
+import { PickList } from '../../../components/PickList.tsx';
+import { Quantity } from '../../../components/Quantity.tsx';
+import { Segments } from '../../../components/Segments.tsx';
+import { evText, shortNumber } from '../../../quantities/quantities.ts';
+import { patch, type EditorProps } from './editing.ts';
+
+const evRange = (from: number, to: number): string => (from === to ? evText(from) : `${evText(from)} to ${to.toFixed(0)}`);
+
+/** A light met often. Its range is wide: it plans at the darker third and asks for a reading. */
+export function SceneEditor({ brief, edit, close }: EditorProps & { close: () => void }) {
+  return (
+    <>
+      <PickList
+        label="Known scenes"
+        searchable
+        value={brief.light.scene}
+        items={KNOWN_SCENES.map(({ id, label, fromEv, toEv }) => ({ id, label, detail: evRange(fromEv, toEv) }))}
+        onPick={(id) => {
+          const scene = KNOWN_SCENES.find((candidate) => candidate.id === id)!;
+          edit(patch('light', { ev100: Math.round(planningEv(scene) * 3) / 3, label: scene.label, scene: id }));
+          close();
+        }}
+      />
+      <p className="help">Planned at the darker third of its range. A meter reading beats it.</p>
+    </>
+  );
+}
+
+type Way = 'ev' | 'meter' | 'lux';
+
+/** How much light falls on the subject: EV, a meter reading, or lux. */
+export function EvEditor({ brief, edit }: EditorProps) {
+  const [way, setWay] = useState<Way>('ev');
+  const { ev100 } = brief.light;
+  const give = (ev: number): void => edit(patch('light', { ev100: ev, scene: undefined }));
+  return (
+    <>
+      <Segments
+        label="Say it as"
+        hideLabel
+        value={way}
+        options={[
+          { value: 'ev', label: 'EV' },
+          { value: 'meter', label: 'Reading' },
+          { value: 'lux', label: 'Lux' },
+        ]}
+        onChange={setWay}
+      />
+      {way === 'ev' && (
+        <Quantity
+          label="EV at ISO 100"
+          value={ev100}
+          unit="EV"
+          min={-4}
+          max={14}
+          steps={54}
+          format={(ev) => ev.toFixed(1).replace('-', '−')}
+          marks={['−4', '5', '14']}
+          onChange={give}
+        />
+      )}
+      {way === 'meter' && <MeterReading onRead={give} />}
+      {way === 'lux' && (
+        <NumberField
+          label="Light on the subject"
+          value={illuminanceLux(ev100)}
+          unit="lx"
+          format={shortNumber}
+          onChange={(lux) => {
+            if (lux > 0) give(evFromLux(lux));
+          }}
+        />
+      )}
+      <p className="help">
+        What a grey card at the subject reads: {evText(ev100)} is {shortNumber(illuminanceLux(ev100))} lx.
+      </p>
+    </>
+  );
+}
+
+/** Shutter, aperture and ISO as a meter gave them, off a grey card or something as bright. */
+function MeterReading({ onRead }: { onRead: (ev100: number) => void }) {
+  const [shutter, setShutter] = useState('1/60');
+  const [aperture, setAperture] = useState('f/2.8');
+  const [iso, setIso] = useState('1600');
+  const give = (s: string, f: string, i: string): void => {
+    const [t, n, k] = [shutterMarks.parse(s), apertureMarks.parse(f), isoMarks.parse(i)];
+    if (t !== null && n !== null && k !== null)
+      onRead(exposureValue(shutterMarks.value(t), apertureMarks.value(n), isoMarks.value(k)));
+  };
+  return (
+    <div className="trio">
+      <MarkField
+        label="Shutter"
+        text={shutter}
+        marks={shutterMarks}
+        example="1/125"
+        onText={(text) => (setShutter(text), give(text, aperture, iso))}
+      />
+      <MarkField
+        label="Aperture"
+        text={aperture}
+        marks={apertureMarks}
+        example="f/2.8"
+        onText={(text) => (setAperture(text), give(shutter, text, iso))}
+      />
+      <MarkField
+        label="ISO"
+        text={iso}
+        marks={isoMarks}
+        example="1600"
+        onText={(text) => (setIso(text), give(shutter, aperture, text))}
+      />
+      <button type="button" className="btn s" onClick={() => give(shutter, aperture, iso)}>
+        Use this reading
+      </button>
+    </div>
+  );
+}
+
+interface MarkFieldProps {
+  label: string;
+  text: string;
+  marks: MarkSeries;
+  example: string;
+  onText: (text: string) => void;
+}
+
+function MarkField({ label, text, marks, example, onText }: MarkFieldProps) {
+  const id = useId();
+  const bad = marks.parse(text) === null;
+  return (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <span className={bad ? 'inp bad' : 'inp'}>
+        <input id={id} value={text} autoComplete="off" aria-invalid={bad} onChange={(event) => onText(event.target.value)} />
+      </span>
+      {bad && <span className="help bad">Such as {example}.</span>}
+    </div>
+  );
+}
+
+const LAMPS = [
+  { value: 'steady', label: 'None', frequencyHz: 100, modulation: 0 },
+  { value: '50', label: '50 Hz mains', frequencyHz: 100, modulation: 0.25 },
+  { value: '60', label: '60 Hz mains', frequencyHz: 120, modulation: 0.25 },
+] as const;
+
+/** Whether the lamps flicker, and how deeply. */
+export function FlickerEditor({ brief, edit }: EditorProps) {
+  const { frequencyHz, modulation } = brief.light.flicker;
+  const set = (flicker: { frequencyHz: number; modulation: number }): void => edit(patch('light', { flicker }));
+  const lamp = modulation === 0 ? 'steady' : (LAMPS.find((candidate) => candidate.frequencyHz === frequencyHz)?.value ?? null);
+  return (
+    <>
+      <Segments
+        label="Flicker"
+        hideLabel
+        value={lamp}
+        options={LAMPS}
+        onChange={(value) => {
+          const picked = LAMPS.find((candidate) => candidate.value === value)!;
+          set({ frequencyHz: picked.frequencyHz, modulation: picked.modulation && (modulation || picked.modulation) });
+        }}
+      />
+      {modulation > 0 && (
+        <Quantity
+          label="Depth of the flicker"
+          value={modulation * 100}
+          unit="%"
+          min={0}
+          max={100}
+          steps={20}
+          format={(percent) => String(Math.round(percent))}
+          marks={['bulbs 10', 'tubes 25–50', 'bare drivers 100']}
+          onChange={(percent) => set({ frequencyHz, modulation: percent / 100 })}
+        />
+      )}
+      <p className="help">Lamps on the mains brighten twice in every cycle. Depth by lamp: common practice.</p>
+    </>
+  );
+}

@@ -1,0 +1,75 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { BODY_DEFAULTS, BodySchema, FORMATS, type StoredBody } from '@hushto/contract';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { api } from '../../../api/client.ts';
+import { useLibrary } from '../../../state/library.ts';
+import { FormField, typedNumber, useSubmission } from './FormField.tsx';
+
+const OwnBody = z
+  .object({
+    label: z.string().trim().min(1, 'Give it a name, such as Full frame 33 MP.').max(120),
+    format: z.enum(['fullFrame', 'apsC', 'fourThirds', 'oneInch']),
+    megapixels: typedNumber('Give a number, such as 24.'),
+    baseIso: typedNumber('Give a number, such as 100.'),
+    maxIso: typedNumber('Give a number, such as 51200.'),
+  })
+  .transform(({ format, ...given }): z.input<typeof BodySchema> => {
+    const { widthMm, heightMm } = FORMATS.find(({ id }) => id === format)!;
+    return { ...BODY_DEFAULTS, ...given, widthMm, heightMm };
+  })
+  .pipe(BodySchema);
+
+type Given = z.input<typeof OwnBody>;
+
+interface OwnBodyFormProps {
+  onAdded: (stored: StoredBody) => void;
+  onCancel: () => void;
+}
+
+/** A body of one's own by format, megapixels and ISO; what nobody prints on the box is our guess until measured. */
+export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
+  const put = useLibrary((library) => library.put);
+  const { register, handleSubmit, formState } = useForm<Given, unknown, z.output<typeof OwnBody>>({
+    resolver: zodResolver(OwnBody),
+    defaultValues: { label: '', format: 'fullFrame', megapixels: '24', baseIso: '100', maxIso: '51200' },
+  });
+  const { submit, failure } = useSubmission(async (body: z.output<typeof OwnBody>) => {
+    const stored = await api.bodies.create(body);
+    put('bodies', stored);
+    onAdded(stored);
+  });
+  const { errors, isSubmitting } = formState;
+  return (
+    <form className="form" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
+      <FormField label="Name" error={errors.label} input={register('label')} />
+      <div className="field">
+        <label htmlFor="own-format">Format</label>
+        <select id="own-format" className="inp" {...register('format')}>
+          {FORMATS.map(({ id, label, widthMm, heightMm }) => (
+            <option key={id} value={id}>
+              {label} ({widthMm} × {heightMm} mm)
+            </option>
+          ))}
+        </select>
+      </div>
+      <FormField label="Megapixels" error={errors.megapixels} input={register('megapixels')} />
+      <div className="pair">
+        <FormField label="Base ISO" error={errors.baseIso} input={register('baseIso')} />
+        <FormField label="Top ISO" error={errors.maxIso} input={register('maxIso')} />
+      </div>
+      <p className="help">
+        The rest starts as our guess: no stabiliser, 8 frames a second, autofocus to EV −3 at f/2, usual noise.
+      </p>
+      {failure && <p className="help bad">{failure}</p>}
+      <div className="row">
+        <button type="button" className="btn s bare" onClick={onCancel}>
+          Back
+        </button>
+        <button type="submit" className="btn s go" disabled={isSubmitting}>
+          Add body
+        </button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,64 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hushto/contract';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
+import { api } from '../../../api/client.ts';
+import { useLibrary } from '../../../state/library.ts';
+import { FormField, typedNumber, useSubmission } from './FormField.tsx';
+
+const OwnLens = z
+  .object({
+    focalFromMm: typedNumber('Give a number, such as 35.'),
+    focalToMm: typedNumber('Give a number; the same for a lens that does not zoom.'),
+    widestFAtFrom: typedNumber('Give a number, such as 1.8.'),
+    widestFAtTo: typedNumber('Give a number, such as 1.8.'),
+  })
+  .transform((given): z.input<typeof ShelfLensSchema> => ({
+    ...LENS_DEFAULTS,
+    ...given,
+    narrowestF: Math.max(LENS_DEFAULTS.narrowestF, given.widestFAtTo),
+    label: lensLabel(given.focalFromMm, given.focalToMm, given.widestFAtFrom, given.widestFAtTo),
+  }))
+  .pipe(ShelfLensSchema);
+
+interface OwnLensFormProps {
+  onAdded: (stored: StoredLens) => void;
+  onCancel: () => void;
+}
+
+/** A lens of one's own by its focal range and the widest f-number engraved for both ends; the rest is our guess. */
+export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
+  const put = useLibrary((library) => library.put);
+  const { register, handleSubmit, formState } = useForm<z.input<typeof OwnLens>, unknown, z.output<typeof OwnLens>>({
+    resolver: zodResolver(OwnLens),
+    defaultValues: { focalFromMm: '50', focalToMm: '50', widestFAtFrom: '1.8', widestFAtTo: '1.8' },
+  });
+  const { submit, failure } = useSubmission(async (lens: z.output<typeof OwnLens>) => {
+    const stored = await api.lenses.create(lens);
+    put('lenses', stored);
+    onAdded(stored);
+  });
+  const { errors, isSubmitting } = formState;
+  return (
+    <form className="form" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
+      <div className="pair">
+        <FormField label="Shortest, mm" error={errors.focalFromMm} input={register('focalFromMm')} />
+        <FormField label="Longest, mm" error={errors.focalToMm} input={register('focalToMm')} />
+      </div>
+      <div className="pair">
+        <FormField label="Widest f/ there" error={errors.widestFAtFrom} input={register('widestFAtFrom')} />
+        <FormField label="Widest f/ there" error={errors.widestFAtTo} input={register('widestFAtTo')} />
+      </div>
+      <p className="help">As engraved. The rest starts as our guess: f/16 at the narrowest, no stabiliser, usual sharpness.</p>
+      {failure && <p className="help bad">{failure}</p>}
+      <div className="row">
+        <button type="button" className="btn s bare" onClick={onCancel}>
+          Back
+        </button>
+        <button type="submit" className="btn s go" disabled={isSubmitting}>
+          Add lens
+        </button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,123 @@
+import { isoMarks, isoWords, stopsLabel, VIEWING_CPH } from '@hushto/core';
+import { Quantity } from '../../../components/Quantity.tsx';
+import { Segments } from '../../../components/Segments.tsx';
+import { Slider } from '../../../components/Slider.tsx';
+import { shortNumber } from '../../../quantities/quantities.ts';
+import { patch, type EditorProps } from './editing.ts';
+
+const VIEWS = [
+  { value: 'posted1080', label: '1080 high' },
+  { value: 'wide2048', label: '2048 wide' },
+  { value: 'screen4k', label: '4K screen' },
+  { value: 'print', label: 'Print' },
+  { value: 'perPixel', label: 'Every pixel' },
+] as const;
+
+/** How large the picture will be looked at, and how much of the frame it is. */
+export function ViewEditor({ brief, edit }: EditorProps) {
+  const { viewCph, crop } = brief.picture;
+  return (
+    <>
+      <Segments
+        label="Looked at"
+        value={VIEWS.find(({ value }) => Math.abs(VIEWING_CPH[value] - viewCph) < 1)?.value ?? null}
+        options={VIEWS}
+        onChange={(value) => edit(patch('picture', { viewCph: VIEWING_CPH[value] }))}
+      />
+      <p className="field small quiet">Crop</p>
+      <Quantity
+        label="Crop"
+        value={crop}
+        unit="×"
+        min={1}
+        max={4}
+        steps={30}
+        format={shortNumber}
+        marks={['whole frame', '4×']}
+        onChange={(value) => edit(patch('picture', { crop: value }))}
+      />
+      <p className="help">A print is judged from about its own long side away.</p>
+    </>
+  );
+}
+
+/** The highest ISO the camera may use. */
+export function IsoCeilingEditor({ brief, edit }: EditorProps) {
+  const { sensor } = brief.kit;
+  const [from, to] = [isoMarks.nearest(sensor.baseIso), isoMarks.nearest(sensor.maxIso)];
+  return (
+    <>
+      <Slider
+        label="ISO ceiling"
+        value={isoMarks.nearest(brief.picture.isoCeiling)}
+        min={from}
+        max={to}
+        steps={to - from}
+        text={isoWords(brief.picture.isoCeiling)}
+        marks={[isoMarks.label(from), isoMarks.label(to)]}
+        onChange={(third) => edit(patch('picture', { isoCeiling: Math.max(sensor.baseIso, isoMarks.value(Math.round(third))) }))}
+      />
+      <p className="help">{isoWords(brief.picture.isoCeiling)}: where the grain still pleases you. Beyond it only lift helps.</p>
+    </>
+  );
+}
+
+/** How much may be brightened afterwards. */
+export function LiftEditor({ brief, edit }: EditorProps) {
+  const { isoCeiling, liftCeilingStops } = brief.picture;
+  return (
+    <>
+      <Slider
+        label="Lift"
+        value={liftCeilingStops}
+        min={0}
+        max={4}
+        steps={12}
+        text={`${stopsLabel(liftCeilingStops)} stops`}
+        marks={['0', '2', '4 stops']}
+        onChange={(stops) => edit(patch('picture', { liftCeilingStops: stops }))}
+      />
+      <p className="help">
+        Brightened later by up to {stopsLabel(liftCeilingStops)} stops: at most as grainy as{' '}
+        {isoWords(isoCeiling * 2 ** liftCeilingStops)}.
+      </p>
+    </>
+  );
+}
+
+const SURE = ['0.5', '0.8', '0.9', '0.95', '0.99'] as const;
+
+/** How sure of a frame without shake, and in how many tries. */
+export function ConfidenceEditor({ brief, edit }: EditorProps) {
+  const { confidence } = brief.picture;
+  return (
+    <>
+      <Segments
+        label="Sure of a sharp frame"
+        hideLabel
+        value={SURE.find((share) => Number(share) === confidence) ?? null}
+        options={SURE.map((share) => ({ value: share, label: `${Number(share) * 100} %` }))}
+        onChange={(share) => edit(patch('picture', { confidence: Number(share) }))}
+      />
+      <p className="help">
+        The chance that at least one frame of the burst shows no shake. It says nothing of faces or gestures.
+      </p>
+    </>
+  );
+}
+
+export function BurstEditor({ brief, edit }: EditorProps) {
+  return (
+    <Quantity
+      label="Longest burst"
+      value={brief.picture.maxBurst}
+      unit="frames"
+      min={1}
+      max={20}
+      steps={19}
+      format={(frames) => String(Math.round(frames))}
+      marks={['1', '10', '20']}
+      onChange={(frames) => edit(patch('picture', { maxBurst: Math.round(frames) }))}
+    />
+  );
+}

@@ -1,0 +1,70 @@
+import type { StoredBrief } from '@hushto/contract';
+import type { Brief } from '@hushto/core';
+import { useNavigate } from 'react-router';
+import { api, RequestError } from '../../api/client.ts';
+import { useToasts } from '../../components/Toasts.tsx';
+import { useLibrary } from '../../state/library.ts';
+import { draftStore } from '../../state/stores.ts';
+import type { BriefActions } from './BriefMenu.tsx';
+
+/** What can be done with the open brief; every failure is said, and nothing typed is lost by it. */
+export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions & { save: () => void; discard: () => void } {
+  const navigate = useNavigate();
+  const { show } = useToasts();
+  const { put, remove: forget } = useLibrary();
+  const drafts = draftStore.getState();
+  const { id } = stored;
+
+  const attempt = async (work: () => Promise<void>): Promise<void> => {
+    try {
+      await work();
+    } catch (error) {
+      if (error instanceof RequestError && error.code === 'CONFLICT') {
+        show(error.message, { label: 'Save as a copy', run: () => create(copyOf(brief)) });
+      } else show(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const open = (to: string): void => void navigate(`/plan/${to}`);
+  const create = (made: Brief): void =>
+    void attempt(async () => {
+      const kept = await api.briefs.create(made);
+      put('briefs', kept);
+      open(kept.id);
+    });
+  return {
+    open,
+    create,
+    duplicate: () => create(copyOf(brief)),
+    rename: (title) => drafts.edit(id, stored.document, (edited) => ({ ...edited, title })),
+    discard: () => {
+      drafts.discard(id);
+      show('Your edits are gone; this is the brief as saved.', {
+        label: 'Bring them back',
+        run: () => drafts.edit(id, stored.document, () => brief),
+      });
+    },
+    save: () =>
+      void attempt(async () => {
+        put('briefs', await api.briefs.change(id, brief, stored.revision));
+        // What was typed while the answer was on its way is still unsaved.
+        if (draftStore.getState().byId[id]?.brief === brief) drafts.discard(id);
+        show('Saved.');
+      }),
+    remove: () =>
+      void attempt(async () => {
+        await api.briefs.delete(id);
+        forget('briefs', id);
+        void navigate('/plan');
+        show(`“${stored.document.title}” is deleted.`, {
+          label: 'Undo',
+          run: () =>
+            void attempt(async () => {
+              put('briefs', await api.briefs.restore(id));
+              open(id);
+            }),
+        });
+      }),
+  };
+}
+
+const copyOf = (brief: Brief): Brief => ({ ...brief, title: `${brief.title.slice(0, 110)}, copy` });
