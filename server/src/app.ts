@@ -15,6 +15,7 @@ import {
 import type { MikroORM } from '@mikro-orm/libsql';
 import fastify, { type FastifyError, type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
+import path from 'node:path';
 import { z } from 'zod';
 import { documentRoutes } from './routes/documents.routes.ts';
 import { planRoutes } from './routes/plan.routes.ts';
@@ -104,16 +105,18 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
     { prefix: '/api' },
   );
   if (webRoot !== null) await servePage(app, webRoot);
-  return app as unknown as FastifyInstance;
+  return app;
 }
 
 /** The built page. */
 async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
   await app.register(fastifyStatic, {
     root: webRoot,
+    cacheControl: false,
     setHeaders: (reply, file) => {
       // Vite names assets by their content, so they may be kept for ever; the index must be asked for again.
-      void reply.setHeader('cache-control', file.includes('assets') ? 'public, max-age=31536000, immutable' : 'no-cache');
+      const isAsset = path.relative(webRoot, file).startsWith('assets');
+      void reply.setHeader('cache-control', isAsset ? 'public, max-age=31536000, immutable' : 'no-cache');
     },
   });
 }

@@ -1,4 +1,4 @@
-import { MikroORM } from '@mikro-orm/libsql';
+import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../src/app.ts';
 import { openDatabase } from '../src/database.ts';
@@ -18,12 +18,12 @@ export interface TestServer {
 }
 
 /** The app over a database in memory of its own, with a clock that moves a second per reading. */
-export async function testServer(options: { demo?: boolean; file?: string } = {}): Promise<TestServer> {
+export async function testServer(options: { demo?: boolean; file?: string; webRoot?: string } = {}): Promise<TestServer> {
   let seconds = 0;
   const orm = await openDatabase(options.file ?? ':memory:', new Date('2026-01-12T18:00:00Z'));
   const stores = storesWith(() => new Date(Date.UTC(2026, 0, 12, 18, 0, seconds++)));
   await fillShelf(orm, stores, { demo: options.demo ?? false });
-  const app = await buildApp({ orm, stores, version: '0.0.0-test', webRoot: null });
+  const app = await buildApp({ orm, stores, version: '0.0.0-test', webRoot: options.webRoot ?? null });
   return {
     app,
     orm,

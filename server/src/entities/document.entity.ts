@@ -18,5 +18,5 @@ export const BriefEntity = defineEntity({ name: 'BriefEntity', tableName: 'brief
 export const BodyEntity = defineEntity({ name: 'BodyEntity', tableName: 'body', properties: columns });
 export const LensEntity = defineEntity({ name: 'LensEntity', tableName: 'lens', properties: columns });
 
-export type DocumentEntity = typeof BriefEntity | typeof BodyEntity | typeof LensEntity;
+export type DocumentEntity = typeof BriefEntity;
 export const DOCUMENT_FORMAT = 1;

@@ -1,4 +1,4 @@
-import { shutterMarks, type Plan } from '@hushto/core';
+import { planAtShutter, shutterMarks, type Brief, type Plan, type PlanAtShutter } from '@hushto/core';
 
 /** What part of the Valley is drawn: shutters in thirds from 1 s, detail lost in halvings. */
 export interface ValleyFrame {
@@ -58,6 +58,17 @@ export function movedCursor(plan: Plan, third: number | null, by: number): numbe
   const { slow, fast } = cursorRange(plan);
   const next = Math.min(fast, Math.max(slow, (third ?? hush) + by));
   return next === hush ? null : next;
+}
+
+/** The setting at a shutter, in thirds from 1 s, the rest solved round it; each worked out once. */
+export function settingsByShutter(brief: Brief, plan: Plan): (third: number) => PlanAtShutter {
+  const hush = shutterMarks.nearest(plan.choice.shutterS);
+  const known = new Map<number, PlanAtShutter>([[hush, plan]]);
+  return (third) => {
+    const setting = known.get(third) ?? planAtShutter(brief, shutterMarks.value(third));
+    known.set(third, setting);
+    return setting;
+  };
 }
 
 /** Runs of neighbouring marks that satisfy something, as [first, last] thirds. */

@@ -3,10 +3,8 @@ import {
   cautionFor,
   isoWords,
   pictureOf,
-  planAtShutter,
   planBrief,
   plainNumber,
-  shutterMarks,
   shutterWords,
   stopsLabel,
   viewingName,
@@ -26,7 +24,7 @@ import { useCursor } from '../../state/cursor.ts';
 import { cleanDraft } from '../../state/drafts.ts';
 import { useSettings } from '../../state/settings.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
-import { cursorRange, movedCursor, valleyFrame } from '../../state/valley.ts';
+import { cursorRange, movedCursor, settingsByShutter, valleyFrame } from '../../state/valley.ts';
 import { BriefMenu } from './BriefMenu.tsx';
 import { BriefText } from './BriefText.tsx';
 import { RestCells, ShutterCell } from './DialIn.tsx';
@@ -99,14 +97,7 @@ function Instrument({ brief, plan }: { brief: Brief; plan: Plan }) {
   // A cursor left where this plan has no shutter falls back on the hush point.
   const third = looked === null || looked < range.slow || looked > range.fast ? null : looked;
   const moved = third !== null && third !== frame.hush;
-  const at = useMemo(() => {
-    const known = new Map<number, ReturnType<typeof planAtShutter>>();
-    return (where: number) => {
-      if (where === frame.hush) return plan;
-      if (!known.has(where)) known.set(where, planAtShutter(brief, shutterMarks.value(where)));
-      return known.get(where)!;
-    };
-  }, [brief, plan, frame.hush]);
+  const at = useMemo(() => settingsByShutter(brief, plan), [brief, plan]);
   const shown = at(third ?? frame.hush);
   const view = viewOf(brief);
   const step = (by: number): void => move(movedCursor(plan, third, by));

@@ -1,4 +1,4 @@
-import { lensAt, STABILISER_SHARE, stopsLabel, type ShelfLens } from '@hushto/core';
+import { lensAt, STABILISER_SHARE, stopsLabel } from '@hushto/core';
 import type { Body, ShelfLensDocument, StoredLens } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -71,7 +71,7 @@ export function LensEditor({ brief, edit, close }: EditorProps & { close: () => 
   const chosen = lenses.find(({ id, document }) => (lens.id ? id === lens.id : document.label === lens.label));
   const set = (id: string, shelf: ShelfLensDocument, focalMm: number): void => {
     const { guessed: _guessed, ...rest } = shelf;
-    const taken = lensAt(rest as ShelfLens, Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
+    const taken = lensAt(rest, Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
     edit((b) => ({ ...b, kit: { ...b.kit, lens: { ...taken, id } } }));
   };
   const take = (stored: StoredLens): void => {

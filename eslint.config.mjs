@@ -1,0 +1,74 @@
+import js from '@eslint/js';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** What the core must not know: time, chance, the browser, the machine. It is handed all of them. */
+const IMPURE = [
+  { object: 'Math', property: 'random', message: 'The core is handed its randomness.' },
+  { object: 'Date', property: 'now', message: 'The core is handed its time.' },
+];
+
+export default defineConfig([
+  globalIgnores(['**/dist/**', '**/dist-types/**', 'coverage/**', 'data/**', 'web/vite.config.ts']),
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        project: ['./*/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/require-await': 'off', // Fastify handlers and plugins
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+    },
+  },
+  { files: ['**/*.{mjs,cjs}'], languageOptions: { globals: globals.node } },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    extends: [reactHooks.configs.flat['recommended-latest'] ?? reactHooks.configs.flat.recommended],
+  },
+  {
+    files: ['**/*.test.ts', '**/test/**/*.ts', 'e2e/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unused-expressions': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+    },
+  },
+  // Replies are looked into by tests as the JSON they are.
+  { files: ['server/test/**/*.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.{1,2}/)', message: 'The core imports only its own files.' }] },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'fetch',
+        'process',
+        'localStorage',
+        'performance',
+        'Date',
+        'crypto',
+      ],
+      'no-restricted-properties': ['error', ...IMPURE],
+    },
+  },
+]);
