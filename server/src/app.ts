@@ -34,7 +34,12 @@ export interface AppDependencies {
 const KNOWN_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 export async function buildApp({ orm, stores, version, webRoot, logger = false }: AppDependencies): Promise<FastifyInstance> {
-  const app = fastify({ logger, bodyLimit: 1_048_576 }).withTypeProvider<ZodTypeProvider>();
+  const app = fastify({
+    logger,
+    bodyLimit: 1_048_576,
+    // A browser keeps its connections open for a minute; stopping must not wait for it.
+    forceCloseConnections: true,
+  }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler<z.ZodType>(({ schema }) => (data) => {
     const parsed = schema.safeParse(data);
     if (parsed.success) return { value: parsed.data };

@@ -1,6 +1,6 @@
 import { TriangleAlert, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 
 interface TokenProps {
   /** What the token is about, for its editor's title. */
@@ -10,50 +10,73 @@ interface TokenProps {
   problem?: string | null;
   /** The editor; `close` puts it away. */
   editor: (close: () => void) => ReactNode;
-  wide?: boolean;
 }
 
-/** A value inside a sentence that opens its own editor on the spot. It is the user's: ink, heavier, underlined. */
-export function Token({ title, children, problem = null, editor, wide = false }: TokenProps) {
+/**
+ * A value inside a sentence that opens its own editor on the spot. It is the user's: ink, heavier, underlined.
+ * A span, not a button element: it has to break and underline like the words round it. The popover is made only while it is open,
+ * for a brief has twenty tokens and redraws at every step of a drag.
+ */
+export function Token({ title, children, problem = null, editor }: TokenProps) {
   const [open, setOpen] = useState(false);
+  const word = useRef<HTMLSpanElement>(null);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
-        {/* A span, not a button element: it has to break and underline like the words of a sentence. */}
-        <span
-          role="button"
-          tabIndex={0}
-          className={problem ? 'tok bad' : 'tok'}
-          title={problem ?? undefined}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter' && event.key !== ' ') return;
-            event.preventDefault();
-            setOpen(true);
-          }}
-        >
-          {problem && <TriangleAlert className="i" aria-hidden="true" />}
-          {children}
-          {problem && <span className="vh">: {problem}</span>}
-        </span>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className={`pop z-40 ${wide ? 'wide' : ''}`} sideOffset={8} collisionPadding={12} aria-label={title}>
-          <div className="row">
-            <h3>{title}</h3>
-            <Popover.Close className="tip-x" aria-label="Close">
-              <X className="i" aria-hidden="true" />
-            </Popover.Close>
-          </div>
-          {editor(() => setOpen(false))}
-          {problem && (
-            <p className="help bad" role="alert">
-              <TriangleAlert className="i" aria-hidden="true" />
-              <span>{problem}</span>
-            </p>
-          )}
-          <Popover.Arrow className="pop-arrow" width={14} height={7} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <>
+      <span
+        ref={word}
+        role="button"
+        tabIndex={0}
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        className={problem ? 'tok bad' : 'tok'}
+        title={problem ?? undefined}
+        onClick={() => setOpen(!open)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          setOpen(true);
+        }}
+      >
+        {problem && <TriangleAlert className="i" aria-hidden="true" />}
+        {children}
+        {problem && <span className="vh">: {problem}</span>}
+      </span>
+      {open && (
+        <Popover.Root open onOpenChange={setOpen}>
+          <Popover.Anchor virtualRef={word as React.RefObject<HTMLSpanElement>} />
+          <Popover.Portal>
+            <Popover.Content
+              className="pop"
+              sideOffset={8}
+              collisionPadding={12}
+              aria-label={title}
+              onInteractOutside={(event) => {
+                // The word itself closes its editor by its own click.
+                if (word.current?.contains(event.target as Node)) event.preventDefault();
+              }}
+              onCloseAutoFocus={(event) => {
+                event.preventDefault();
+                word.current?.focus();
+              }}
+            >
+              <div className="row">
+                <h2>{title}</h2>
+                <Popover.Close className="tip-x" aria-label="Close">
+                  <X className="i" aria-hidden="true" />
+                </Popover.Close>
+              </div>
+              {editor(() => setOpen(false))}
+              {problem && (
+                <p className="help bad" role="alert">
+                  <TriangleAlert className="i" aria-hidden="true" />
+                  <span>{problem}</span>
+                </p>
+              )}
+              <Popover.Arrow className="pop-arrow" width={14} height={7} />
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
+    </>
   );
 }

@@ -1,9 +1,12 @@
 import { useEffect, useRef } from 'react';
 import { useSettings } from '../state/settings.ts';
 
-/** Keys that belong to whatever has the focus: typing, sliders, lists, dialogs. */
+/**
+ * Keys that belong to whatever has the focus: typing, sliders, lists, dialogs.
+ * The Valley's flag is a slider too, but its arrows are the screen's own, and `h` has to work from where a drag ends.
+ */
 const KEEPS_KEYS =
-  'input, textarea, select, [contenteditable], [role=slider], [role=menu], [role=listbox], [role=tablist], [role=dialog], [role=radiogroup]';
+  'input, textarea, select, [contenteditable], [role=slider]:not(.flag), [role=menu], [role=listbox], [role=tablist], [role=dialog], [role=radiogroup]';
 
 /**
  * Keyboard shortcuts of a screen: `key` as the browser names it, with "Shift+" before where needed.

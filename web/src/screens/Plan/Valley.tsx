@@ -229,7 +229,8 @@ const Ground = memo(
       }))
       .filter(({ third }) => third >= frame.slow - 1 && third <= frame.fast + 1);
     // One third past either end may lie outside the axis: it is drawn there and clipped.
-    const at = ({ third }: { third: number }): number => x.copy().clamp(false)(third);
+    const unclamped = x.copy().clamp(false);
+    const at = ({ third }: { third: number }): number => unclamped(third);
     const blurArea = area<(typeof points)[number]>(at, base, (p) => y(p.blur)).curve(curveMonotoneX)(points) ?? '';
     const grainArea =
       area<(typeof points)[number]>(

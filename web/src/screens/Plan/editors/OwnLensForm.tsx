@@ -46,8 +46,8 @@ export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
         <FormField label="Longest, mm" error={errors.focalToMm} input={register('focalToMm')} />
       </div>
       <div className="pair">
-        <FormField label="Widest f/ there" error={errors.widestFAtFrom} input={register('widestFAtFrom')} />
-        <FormField label="Widest f/ there" error={errors.widestFAtTo} input={register('widestFAtTo')} />
+        <FormField label="Widest f/ at the shortest" error={errors.widestFAtFrom} input={register('widestFAtFrom')} />
+        <FormField label="Widest f/ at the longest" error={errors.widestFAtTo} input={register('widestFAtTo')} />
       </div>
       <p className="help">As engraved. The rest starts as our guess: f/16 at the narrowest, no stabiliser, usual sharpness.</p>
       {failure && <p className="help bad">{failure}</p>}

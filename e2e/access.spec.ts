@@ -1,0 +1,50 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect } from 'chai';
+import type { Page } from 'playwright-core';
+import { startApp, type RunningApp } from './app.ts';
+
+const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<unknown>])[] = [
+  ['as it opens', async () => {}],
+  [
+    'with the cursor moved past a gate',
+    async (page) => page.keyboard.press('Shift+ArrowLeft').then(() => page.keyboard.press('Shift+ArrowLeft')),
+  ],
+  ['with the table', async (page) => page.keyboard.press('t')],
+  ['with the list of briefs', async (page) => page.getByRole('button', { name: /Open the list/ }).click()],
+  ['with the subject editor', async (page) => page.getByRole('button', { name: /porter/ }).click()],
+  ['with the light editor and a value that cannot work', badLight],
+  ['with the hold editor', async (page) => page.getByRole('button', { name: /elbows/ }).click()],
+  ['with the keys list', async (page) => page.keyboard.press('?')],
+];
+
+async function badLight(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^EV/ }).click();
+  await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('-40');
+}
+
+describe('accessibility (axe, WCAG 2.2 AA)', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+  for (const scheme of ['light', 'dark'] as const) {
+    for (const [what, reach] of STATES) {
+      it(`finds nothing to complain of on Plan in ${scheme === 'light' ? 'Paper' : 'Dim'} ${what}`, async () => {
+        const { page } = await app.open({ scheme, visited: what !== 'as it opens' });
+        await reach(page);
+        await page.waitForTimeout(150);
+        const { violations } = await new AxeBuilder({ page })
+          .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+          .analyze();
+        expect(
+          violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
+        ).to.deep.equal([]);
+      });
+    }
+  }
+  it('leaves no sideways scroll on a narrow window', async () => {
+    for (const width of [1024, 768, 390]) {
+      const { page } = await app.open({ width });
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), String(width)).to.be.at.most(width);
+    }
+  });
+});

@@ -1,0 +1,111 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+
+const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+const CHROMIUM = process.env['CHROMIUM'] ?? '/usr/bin/chromium';
+let browser: Browser | null = null;
+
+export async function closeBrowser(): Promise<void> {
+  await browser?.close();
+  browser = null;
+}
+
+/** The built app on a data folder and a port of its own. */
+export interface RunningApp {
+  base: string;
+  /** Opens a window; what it writes to the console as an error is collected in `complaints`. */
+  open(options?: OpenOptions): Promise<{ page: Page; complaints: string[] }>;
+  /** Stops the server and starts it again on the same data and port. */
+  restart(): Promise<void>;
+  /** Stops the server; windows stay open. */
+  stopServer(): Promise<{ code: number | null; said: string }>;
+  /** Closes the windows, stops the server and forgets the data. */
+  stop(): Promise<void>;
+}
+
+interface OpenOptions {
+  at?: string;
+  scheme?: 'light' | 'dark';
+  width?: number;
+  height?: number;
+  /** Whether the first-visit lines are put away beforehand. */
+  visited?: boolean;
+}
+
+export async function startApp({ demo = true } = {}): Promise<RunningApp> {
+  if (!existsSync(path.join(root, 'web/dist/index.html'))) throw new Error('Build first: npm run build.');
+  const data = mkdtempSync(path.join(tmpdir(), 'hushto-e2e-'));
+  let running = await startServer(data, '0', demo);
+  const contexts: BrowserContext[] = [];
+  return {
+    base: running.base,
+    open: async ({ at = '/', scheme = 'light', width = 1280, height = 800, visited = true } = {}) => {
+      browser ??= await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
+      const context = await browser.newContext({ viewport: { width, height }, colorScheme: scheme, reducedMotion: 'reduce' });
+      contexts.push(context);
+      if (visited) await context.addInitScript(putTipsAway);
+      const page = await context.newPage();
+      const complaints: string[] = [];
+      page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+      page.on('pageerror', (error) => complaints.push(String(error)));
+      await page.goto(running.base + at);
+      await page.waitForSelector('.valley-chart, .empty:not([aria-busy=true])');
+      return { page, complaints };
+    },
+    restart: async () => {
+      await stopServer(running.process);
+      running = await startServer(data, new URL(running.base).port, demo);
+    },
+    stopServer: async () => ({ code: await stopServer(running.process), said: running.said() }),
+    stop: async () => {
+      await Promise.all(contexts.map((context) => context.close()));
+      await stopServer(running.process);
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+function putTipsAway(): void {
+  if (localStorage.getItem('hushto.settings')) return;
+  localStorage.setItem('hushto.settings', JSON.stringify({ version: 1, state: { tipsAway: ['tokens', 'valley', 'gates'] } }));
+}
+
+async function startServer(data: string, port: string, demo: boolean) {
+  const process_ = spawn(process.execPath, ['server/dist/main.js'], {
+    cwd: root,
+    env: { ...process.env, NODE_OPTIONS: '', HUSHTO_PORT: port, HUSHTO_DATA: data, HUSHTO_DEMO: demo ? '1' : '' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let said = '';
+  const base = await new Promise<string>((resolve, reject) => {
+    process_.stdout.on('data', (chunk: Buffer) => {
+      said += String(chunk);
+      const address = /listening on (http:\S+)/.exec(said)?.[1];
+      if (address) resolve(address);
+    });
+    process_.once('exit', (code) => reject(new Error(`The server stopped with code ${code}.`)));
+  });
+  return { process: process_, base, said: () => said };
+}
+
+function stopServer(server: ChildProcess): Promise<number | null> {
+  if (server.exitCode !== null) return Promise.resolve(server.exitCode);
+  return new Promise((resolve) => {
+    server.once('exit', (code) => resolve(code));
+    server.kill('SIGINT');
+  });
+}

@@ -1,0 +1,7 @@
+import { closeBrowser } from './app.ts';
+
+export const mochaHooks = {
+  async afterAll(): Promise<void> {
+    await closeBrowser();
+  },
+};

@@ -1,0 +1,292 @@
+import { expect } from 'chai';
+import type { Page } from 'playwright-core';
+import { startApp, type RunningApp } from './app.ts';
+
+/** Chance that a step of the drag is painted later than this, ms, is at most one in twenty. */
+const PAINTED_WITHIN_MS = 50;
+
+const token = (page: Page, name: RegExp | string) => page.locator('.brief .say').getByRole('button', { name });
+const shutter = (page: Page) => page.getByRole('group', { name: 'Shutter', exact: true }).locator('output').innerText();
+const why = (page: Page) => page.locator('.why').innerText();
+const flag = (page: Page) => page.getByRole('slider', { name: 'Shutter speed' });
+const openBriefs = (page: Page) => page.getByRole('button', { name: /Open the list of briefs/ }).click();
+const choose = async (page: Page, name: RegExp): Promise<void> => {
+  await openBriefs(page);
+  await page.getByRole('list', { name: 'Briefs' }).getByRole('button', { name }).click();
+  await page.locator('.opener', { hasText: name }).waitFor();
+};
+const title = (page: Page) => page.locator('.opener').innerText();
+
+describe('planning a photograph', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('opens Ferry Steps on the first visit, with three lines that can be put away for good', async () => {
+    const { page, complaints } = await app.open({ visited: false });
+    expect(await title(page)).to.include('Ferry Steps market');
+    expect(await shutter(page)).to.include('1/320');
+    expect(await page.locator('.tip').count()).to.equal(3);
+    for (let left = 3; left > 0; left--) await page.getByRole('button', { name: 'Put this line away' }).first().click();
+    await page.reload();
+    await page.waitForSelector('.valley-chart');
+    expect(await page.locator('.tip').count()).to.equal(0);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('changes subject, follows the cursor, saves, reloads and finds it again', async () => {
+    const { page, complaints } = await app.open();
+    const whyBefore = await why(page);
+    await token(page, /porter/).click();
+    await page.getByRole('textbox', { name: /Find/ }).fill('cycl');
+    await page
+      .getByRole('button', { name: /A cyclist/ })
+      .first()
+      .click();
+    // Under strings of bulbs a cyclist is too fast for any handheld setting: 2013 px a second, and the light ends at 1/320 s.
+    expect(await page.getByRole('group', { name: 'Shutter', exact: true }).innerText()).to.include('Too slow.');
+    expect(await why(page))
+      .to.include('cyclist')
+      .and.not.to.equal(whyBefore);
+    await token(page, /^EV/).click();
+    await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('7');
+    await page.keyboard.press('Escape');
+    expect(await shutter(page)).to.match(/1\/(800|1000|1250)/);
+    expect(await page.getByRole('group', { name: 'Shutter', exact: true }).innerText()).to.include('Computed.');
+
+    const hush = await shutter(page);
+    const box = (await flag(page).boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + 14);
+    await page.mouse.down();
+    await page.mouse.move(box.x - 90, box.y + 14, { steps: 12 });
+    await page.mouse.up();
+    expect(await shutter(page)).not.to.equal(hush);
+    await page.keyboard.press('h');
+    expect(await shutter(page)).to.equal(hush);
+
+    await page.getByRole('button', { name: 'Save brief' }).click();
+    await page.getByText('Saved.', { exact: true }).waitFor();
+    await page.reload();
+    await page.waitForSelector('.valley-chart');
+    expect(await shutter(page)).to.equal(hush);
+    expect(await page.locator('.say').first().innerText()).to.include('A cyclist');
+    expect(await page.getByRole('button', { name: 'Save brief' }).count()).to.equal(0);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('keeps unsaved edits over a reload, and lets go of them when asked, with a way back', async () => {
+    const { page } = await app.open();
+    await choose(page, /Boathouse/);
+    await token(page, /^7.m$/).click();
+    await page.getByRole('textbox', { name: 'Distance' }).fill('9');
+    await page.keyboard.press('Escape');
+    await page.reload();
+    await page.waitForSelector('.valley-chart');
+    expect(await title(page)).to.include('Boathouse');
+    expect(await token(page, /^9.m$/).count()).to.equal(1);
+    await page.getByRole('button', { name: 'Discard edits' }).click();
+    expect(await token(page, /^7.m$/).count()).to.equal(1);
+    await page.getByRole('button', { name: 'Bring them back' }).click();
+    expect(await token(page, /^9.m$/).count()).to.equal(1);
+  });
+
+  it('makes, names, duplicates and deletes a brief, and takes the deletion back', async () => {
+    const { page, complaints } = await app.open();
+    await openBriefs(page);
+    await page.getByRole('button', { name: 'New brief' }).click();
+    expect(await page.getByRole('list', { name: 'Situations to begin from' }).getByRole('listitem').count()).to.equal(12);
+    await page.getByRole('button', { name: /Someone walking at night/ }).click();
+    await page.locator('.opener', { hasText: 'Someone walking at night' }).waitFor();
+    expect(await page.locator('.window').innerText()).to.match(/^Window 1\//);
+
+    await openBriefs(page);
+    await page.getByRole('textbox', { name: 'Name of this brief' }).fill('Lamp street');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Save brief' }).click();
+    await page.getByText('Saved.', { exact: true }).waitFor();
+
+    await openBriefs(page);
+    await page.getByRole('button', { name: 'Duplicate' }).click();
+    await page.locator('.opener', { hasText: 'Lamp street, copy' }).waitFor();
+    await openBriefs(page);
+    await page.getByRole('button', { name: 'Delete' }).click();
+    await page.locator('.opener', { hasText: 'copy' }).waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.locator('.opener', { hasText: 'Lamp street, copy' }).waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('answers what cannot work at its token, and keeps the last good plan', async () => {
+    const { page } = await app.open();
+    await choose(page, /Sluice/);
+    const good = await shutter(page);
+    await token(page, /^25.m$/).click();
+    const field = page.getByRole('textbox', { name: 'Distance' });
+    await field.fill('0.2');
+    expect(await page.getByRole('alert').innerText()).to.match(/inside the 400 mm lens; it needs more than 0\.42 m/);
+    expect(await shutter(page)).to.equal(good);
+    expect(await page.getByRole('button', { name: 'Save brief' }).isDisabled()).to.equal(true);
+    await field.fill('a few');
+    expect(await page.locator('.help.bad').first().innerText()).to.include('Give a number');
+    await field.fill('20');
+    await page.keyboard.press('Escape');
+    expect(await page.locator('.tok.bad').count()).to.equal(0);
+    expect(await page.getByRole('button', { name: 'Save brief' }).isDisabled()).to.equal(false);
+  });
+
+  it('says at the light when nothing works there, and what would help', async () => {
+    const { page } = await app.open();
+    await choose(page, /Skate hall/);
+    await token(page, /^EV/).click();
+    await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('-2');
+    await page.keyboard.press('Escape');
+    expect(await page.locator('.tok.bad').innerText()).to.include('EV');
+    const help = await page.locator('.helps').innerText();
+    expect(help).to.match(/light/i);
+    // Skaters are athletes behind a barrier: nobody asks them to stop or goes nearer.
+    expect(help).not.to.match(/ask|nearer/i);
+  });
+
+  it('adds a body and a lens of one’s own, and says what of them is a guess', async () => {
+    const { page, complaints } = await app.open();
+    await choose(page, /Boathouse/);
+    await token(page, 'Full frame 24 MP').click();
+    await page.getByRole('button', { name: 'Add my own body' }).click();
+    await page.getByRole('textbox', { name: 'Megapixels' }).fill('many');
+    await page.getByRole('button', { name: 'Add body' }).click();
+    expect(await page.locator('.pop').innerText())
+      .to.include('Give it a name')
+      .and.to.include('Give a number, such as 24.');
+    await page.getByRole('textbox', { name: 'Name' }).fill('Full frame 33 MP');
+    await page.getByRole('textbox', { name: 'Megapixels' }).fill('33');
+    await page.getByRole('button', { name: 'Add body' }).click();
+    await token(page, 'Full frame 33 MP').click();
+    expect(await page.locator('.pop').innerText())
+      .to.include('Our guess until you measure')
+      .and.to.include('stabiliser');
+    await page.keyboard.press('Escape');
+
+    await token(page, /85 mm/).click();
+    await page.getByRole('button', { name: 'Add my own lens' }).click();
+    await page.getByRole('textbox', { name: 'Shortest, mm' }).fill('24');
+    await page.getByRole('textbox', { name: 'Longest, mm' }).fill('120');
+    await page.getByRole('textbox', { name: 'Widest f/ at the shortest' }).fill('2.8');
+    await page.getByRole('textbox', { name: 'Widest f/ at the longest' }).fill('4');
+    await page.getByRole('button', { name: 'Add lens' }).click();
+    await page.getByRole('textbox', { name: 'Focal length' }).fill('120');
+    await page.keyboard.press('Escape');
+    expect(await page.getByRole('group', { name: 'Aperture' }).innerText()).to.include('f/4');
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('moves the cursor by keyboard, never while typing, and shows the same data as a table', async () => {
+    const { page } = await app.open();
+    await choose(page, /Sluice/);
+    await page.locator('.opener', { hasText: 'Sluice' }).waitFor();
+    const hush = await shutter(page);
+    await page.keyboard.press('Shift+ArrowRight');
+    expect(await flag(page).getAttribute('aria-valuetext')).to.match(/1\/1250|1\/1000/);
+    await flag(page).focus();
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('ArrowLeft');
+    expect(await shutter(page)).to.equal(hush);
+    await token(page, /^EV/).click();
+    await page.getByRole('textbox', { name: 'EV at ISO 100' }).press('h');
+    await page.getByRole('textbox', { name: 'EV at ISO 100' }).press('ArrowLeft');
+    expect(await shutter(page)).to.equal(hush);
+    await page.keyboard.press('Escape');
+    await page.locator('body').click({ position: { x: 640, y: 790 } });
+    await page.keyboard.press('t');
+    expect(await page.getByRole('table').getByRole('row').count()).to.be.above(20);
+    expect(await page.locator('tr[aria-current]').innerText()).to.include(hush.replace(/\s*s$/, ''));
+  });
+
+  it('shows an edit made while the server was away as unsaved, and saves it when it is back', async () => {
+    const own = await startApp();
+    const { page } = await own.open();
+    await own.restart();
+    await token(page, /^4.m$/).click();
+    await page.getByRole('textbox', { name: 'Distance' }).fill('5');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Save brief' }).click();
+    await page.getByText('Saved.', { exact: true }).waitFor();
+    const { code, said } = await own.stopServer();
+    expect(code).to.equal(0);
+    expect(said).to.include('your data is safe');
+    await token(page, /^5.m$/).click();
+    await page.getByRole('textbox', { name: 'Distance' }).fill('6');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Save brief' }).click();
+    await page
+      .getByText(/does not answer/)
+      .first()
+      .waitFor();
+    expect(await token(page, /^6.m$/).count()).to.equal(1);
+    await own.stop();
+  });
+
+  it(`paints each step of a drag within ${PAINTED_WITHIN_MS} ms, nineteen times in twenty`, async () => {
+    const { page } = await app.open();
+    await choose(page, /Ferry Steps/);
+    await page.evaluate(recordPaints);
+    const box = (await flag(page).boundingBox())!;
+    await page.mouse.move(box.x + 20, box.y + 14);
+    await page.mouse.down();
+    for (let step = 0; step < 80; step++) await page.mouse.move(box.x + 20 - 2.4 * (step < 40 ? step : 80 - step), box.y + 14);
+    await page.mouse.up();
+    const cursor = await takePaints(page);
+    await token(page, /m$/).first().click();
+    const thumb = (await page.getByRole('slider', { name: /Distance/ }).boundingBox())!;
+    await page.mouse.move(thumb.x + 9, thumb.y + 9);
+    await page.mouse.down();
+    for (let step = 0; step < 80; step++) await page.mouse.move(thumb.x + 9 + 1.2 * (step < 40 ? step : 80 - step), thumb.y + 9);
+    await page.mouse.up();
+    const brief = await takePaints(page);
+    for (const [what, times] of [
+      ['cursor', cursor],
+      ['distance', brief],
+    ] as const) {
+      const p95 = times.sort((a, b) => a - b)[Math.floor(0.95 * (times.length - 1))]!;
+      console.log(
+        `      ${what}: ${times.length} steps, painted within ${p95.toFixed(1)} ms at p95, ${times.at(-1)!.toFixed(1)} ms at worst`,
+      );
+      expect(times.length).to.be.above(40);
+      expect(p95).to.be.below(PAINTED_WITHIN_MS);
+    }
+  });
+});
+
+describe('an empty shelf of briefs', () => {
+  it('says what to do first and offers the demo', async () => {
+    const app = await startApp({ demo: false });
+    const { page, complaints } = await app.open();
+    expect(await page.getByRole('heading', { level: 1 }).innerText()).to.equal('No brief yet');
+    await page.getByRole('button', { name: /Port Alder/ }).click();
+    await page.waitForSelector('.valley-chart');
+    expect(await title(page)).to.include('Ferry Steps market');
+    expect(complaints).to.deep.equal([]);
+    await app.stop();
+  });
+});
+
+/** In the page: notes for every move of the pointer how long after it the next frame was painted. */
+function recordPaints(): void {
+  const paints: number[] = [];
+  Object.assign(window, { paints });
+  addEventListener(
+    'pointermove',
+    (event) =>
+      requestAnimationFrame(() => {
+        const painted = new MessageChannel();
+        painted.port1.onmessage = () => paints.push(performance.now() - event.timeStamp);
+        painted.port2.postMessage(null);
+      }),
+    true,
+  );
+}
+
+async function takePaints(page: Page): Promise<number[]> {
+  await page.waitForTimeout(100);
+  return page.evaluate(() => (window as unknown as { paints: number[] }).paints.splice(0));
+}
