@@ -110,7 +110,8 @@ function series(
     last,
     value,
     label: (k) => names[hold(k) - first] ?? '',
-    nearest: (v) => hold(Math.round(third(v))),
+    // Halfway between two marks rounding error must not choose: the faster, narrower or higher one is nearest.
+    nearest: (v) => hold(Math.round(third(v) + 1e-9)),
     parse: (text) => {
       const number = read(text.trim().toLowerCase());
       if (number === null || !(number > 0)) return null;

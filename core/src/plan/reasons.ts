@@ -15,9 +15,9 @@ export interface Reason {
   say: string;
 }
 
-const MOST_REASONS = 6;
+const MOST_REASONS = 5;
 
-/** Why the plan is what it is: up to six sentences, most important first. */
+/** Why the plan is what it is: three to five sentences, most important first. */
 export function reasonsFor(situation: Situation, choice: Choice, figures: Figures): Reason[] {
   const { candidate } = choice;
   const all = [
@@ -130,16 +130,15 @@ function hands(situation: Situation, { shutter, gates }: Candidate): Reason {
 const SHALLOW_M = 3;
 
 function depth(situation: Situation, figures: Figures): Reason | null {
-  if (situation.depthM === 0) return null;
+  if (situation.depthM === 0 || figures.gates.depth === 'open') return null;
   const { nearM, farM } = figures;
   const span = farM === null ? Infinity : farM - nearM;
   const sharp =
     span < SHALLOW_M
       ? `Depth of field is ${plainNumber(span)}\u00a0m`
       : `${plainNumber(nearM)}\u00a0m to ${farM === null ? 'infinity' : `${plainNumber(farM)}\u00a0m`} is sharp`;
-  const verdict = { open: 'enough for', marginal: 'a little short of', shut: 'far short of' }[figures.gates.depth];
-  const approach =
-    situation.depthM > situation.brief.subject.depthM + 0.005 ? ', with what it moves before the shutter opens' : '';
+  const verdict = figures.gates.depth === 'marginal' ? 'a little short of' : 'far short of';
+  const approach = situation.depthM > situation.brief.subject.depthM + 0.005 ? ', its approach included' : '';
   return { code: 'depth', say: `${sharp}, ${verdict} the ${plainNumber(situation.depthM)}\u00a0m needed${approach}.` };
 }
 

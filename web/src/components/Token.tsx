@@ -43,7 +43,7 @@ export function Token({ title, children, problem = null, editor }: TokenProps) {
       </span>
       {open && (
         <Popover.Root open onOpenChange={setOpen}>
-          <Popover.Anchor virtualRef={word as React.RefObject<HTMLSpanElement>} />
+          <Popover.Anchor virtualRef={word} />
           <Popover.Portal>
             <Popover.Content
               className="pop"

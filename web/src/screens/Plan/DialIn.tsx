@@ -102,7 +102,7 @@ function Cell({ label, value, state, aside = null, children }: CellProps) {
     <div className={state.how === 'impossible' ? 'cell impossible' : 'cell'} role="group" aria-label={label}>
       <p className="lab">{label}</p>
       <p className="val">
-        <output className="v">
+        <output className={value.length > 4 && /^\d/.test(value) ? 'v long' : 'v'}>
           {value}
           <Understroke how={state.how} />
         </output>

@@ -39,7 +39,7 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'choice'
 
 function meterWords(stops: number): string {
   if (Math.abs(stops) < 1 / 6) return 'the averaging meter is right here';
-  return stops < 0 ? 'or the meter brightens what is dark' : 'or the meter darkens what is bright';
+  return stops < 0 ? 'or the meter brightens the picture' : 'or the meter darkens the picture';
 }
 
 /** What would make an impossible brief possible, nearest at hand first. */

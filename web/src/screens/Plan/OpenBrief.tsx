@@ -7,6 +7,7 @@ import {
   plainNumber,
   shutterWords,
   stopsLabel,
+  stopWords,
   viewingName,
   type Brief,
   type Figures,
@@ -210,7 +211,7 @@ function pastWords(plan: Plan, figures: Figures): string {
 
 function liftWords({ picture }: Brief): string {
   return picture.liftCeilingStops > 0
-    ? `lift passes your ${stopsLabel(picture.liftCeilingStops)}`
+    ? `lift passes your ${stopWords(stopsLabel(picture.liftCeilingStops))}`
     : `it asks for more than ${isoWords(picture.isoCeiling)}, and you lift nothing`;
 }
 

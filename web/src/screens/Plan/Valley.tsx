@@ -444,7 +444,10 @@ export function windowWords(plan: Plan, view: string, liftCeiling: string): { le
   const window = windowOf(plan.gateRows, plan.choice.shutterS);
   if (!window) {
     return plan.possible
-      ? { lead: 'No window.', rest: 'No shutter passes every gate; the plan says which had to give way.' }
+      ? {
+          lead: 'No window.',
+          rest: `No shutter passes every gate: ${plan.relaxed.map((gate) => GATE_LABELS[gate]).join(' and ')} had to give way.`,
+        }
       : { lead: 'No window.', rest: 'No shutter passes every gate.' };
   }
   const ends: Record<GateName, string> = {
