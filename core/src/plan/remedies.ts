@@ -1,4 +1,5 @@
 import { apertureLabel, apertureMarks, stopsLabel } from '../light/marks.ts';
+import { fullFrameEquivalentMm } from '../optics/depthOfField.ts';
 import type { Brief, Place, SubjectKind } from './brief.ts';
 import { isPossible, type Choice } from './hushPoint.ts';
 import type { Situation } from './situation.ts';
@@ -95,10 +96,16 @@ function stillness(situation: Situation, ev: number, { candidate }: Choice): Rem
   return { code: 'stillPhase', stops, say: `Wait for the moment ${subjectWords(brief)} is still.` };
 }
 
+/** Wider than this, as a full-frame equivalent, few lenses are made: mm. Common practice. */
+const WIDEST_EQUIVALENT_MM = 14;
+
 /** A wider lens from the same place smears and shakes less; the subject is smaller. */
 function wider(situation: Situation, ev: number): Remedy | null {
+  const { sensor, lens } = situation.brief.kit;
+  const equivalentMm = fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm);
+  const room = Math.min(2, Math.log2(equivalentMm / WIDEST_EQUIVALENT_MM));
   const focalAt = (stops: number): number => situation.brief.kit.lens.focalLengthMm / 2 ** stops;
-  const stops = fewestThirds(2, (more) => isPossible(withLens(situation, { focalLengthMm: focalAt(more) }), ev));
+  const stops = fewestThirds(room, (more) => isPossible(withLens(situation, { focalLengthMm: focalAt(more) }), ev));
   if (stops === null) return null;
   return { code: 'wider', stops, say: `A wider lens, ${Math.round(focalAt(stops))}\u00a0mm or less, from the same place.` };
 }

@@ -11,6 +11,9 @@ import {
 import { againstHush, percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../state/valley.ts';
 
+/** Brings the hush point's row to the middle when the table is opened. */
+const intoView = (row: HTMLTableRowElement | null): void => row?.scrollIntoView({ block: 'center' });
+
 /** The Valley's data as a table: what the chart shows, and the share kept of the ideal. */
 export function ValleyTable({ plan, view }: { plan: Plan; view: string }) {
   const frame = valleyFrame(plan);
@@ -55,7 +58,7 @@ export function ValleyTable({ plan, view }: { plan: Plan; view: string }) {
             const lost = row.lostBlur + row.lostGrain;
             const isHush = shutterMarks.nearest(row.shutterS) === frame.hush;
             return (
-              <tr key={row.shutterS} aria-current={isHush ? 'true' : undefined}>
+              <tr key={row.shutterS} ref={isHush ? intoView : undefined} aria-current={isHush ? 'true' : undefined}>
                 <th scope="row">{shutterWords(row.shutterS)}</th>
                 <td>{apertureLabel(row.fNumber)}</td>
                 <td className="r">{groupDigits(isoLabel(row.iso))}</td>
