@@ -1,15 +1,17 @@
 import { lensAt, STABILISER_SHARE, stopsLabel } from '@hushto/core';
 import type { Body, ShelfLensDocument, StoredLens } from '@hushto/contract';
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import { useLibrary } from '../../../state/library.ts';
 import type { EditorProps } from './editing.ts';
-import { OwnBodyForm } from './OwnBodyForm.tsx';
-import { OwnLensForm } from './OwnLensForm.tsx';
+
+// Forms and their library are fetched when somebody adds kit, not with the first screen.
+const OwnBodyForm = lazy(() => import('./OwnBodyForm.tsx').then(({ OwnBodyForm: form }) => ({ default: form })));
+const OwnLensForm = lazy(() => import('./OwnLensForm.tsx').then(({ OwnLensForm: form }) => ({ default: form })));
 
 /** What our guesses are called on screen. */
 const GUESS_NAMES: Record<string, string> = {
@@ -41,7 +43,13 @@ export function BodyEditor({ brief, edit, close }: EditorProps & { close: () => 
     edit((b) => ({ ...b, kit: { ...b.kit, sensor: { ...body, id } } }));
     close();
   };
-  if (adding) return <OwnBodyForm onAdded={(stored) => take(stored.id, stored.document)} onCancel={() => setAdding(false)} />;
+  if (adding) {
+    return (
+      <Suspense fallback={<p className="help">One moment.</p>}>
+        <OwnBodyForm onAdded={(stored) => take(stored.id, stored.document)} onCancel={() => setAdding(false)} />
+      </Suspense>
+    );
+  }
   return (
     <>
       <PickList
@@ -79,7 +87,13 @@ export function LensEditor({ brief, edit, close }: EditorProps & { close: () => 
     if (stored.document.focalFromMm === stored.document.focalToMm) close();
     setAdding(false);
   };
-  if (adding) return <OwnLensForm onAdded={take} onCancel={() => setAdding(false)} />;
+  if (adding) {
+    return (
+      <Suspense fallback={<p className="help">One moment.</p>}>
+        <OwnLensForm onAdded={take} onCancel={() => setAdding(false)} />
+      </Suspense>
+    );
+  }
   const zoom = chosen && chosen.document.focalFromMm < chosen.document.focalToMm ? chosen : null;
   return (
     <>
