@@ -157,10 +157,15 @@ describe('planning a photograph', () => {
     expect(await page.locator('.pop').innerText())
       .to.include('Give it a name')
       .and.to.include('Give a number, such as 24.');
-    await page.getByRole('textbox', { name: 'Name' }).fill('Full frame 33 MP');
+    await page.getByRole('textbox', { name: 'Name' }).fill('Large format 33 MP');
+    await page.getByRole('textbox', { name: 'Megapixels' }).fill('4000');
+    await page.getByText('Must be at most 400.').waitFor();
+    await page.getByLabel('Format').selectOption('other');
+    await page.getByRole('textbox', { name: 'Width, mm' }).fill('44');
+    await page.getByRole('textbox', { name: 'Height, mm' }).fill('33');
     await page.getByRole('textbox', { name: 'Megapixels' }).fill('33');
     await page.getByRole('button', { name: 'Add body' }).click();
-    await token(page, 'Full frame 33 MP').click();
+    await token(page, 'Large format 33 MP').click();
     expect(await page.locator('.pop').innerText())
       .to.include('Our guess until you measure')
       .and.to.include('stabiliser');

@@ -10,6 +10,11 @@ export function fieldIssues(error: z.ZodError): FieldIssue[] {
   return issues.filter(({ path }, i) => issues.findIndex((other) => other.path === path) === i);
 }
 
+/** The same sentences for forms that check with a schema as one types; undefined leaves the schema's own message. */
+export function formSentence(issue: z.core.$ZodRawIssue): string | undefined {
+  return explain({ ...issue, path: issue.path ?? [], message: issue.message ?? '' } as Issue)[0]?.message || undefined;
+}
+
 function explain(issue: Issue): FieldIssue[] {
   const path = issue.path.map(String).join('.');
   const say = (message: string): FieldIssue[] => [{ path, message }];

@@ -1,6 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { BODY_DEFAULTS, BodySchema, FORMATS, type StoredBody } from '@hushto/contract';
-import { useForm } from 'react-hook-form';
+import { BODY_DEFAULTS, BodySchema, FORMATS, formSentence, type StoredBody } from '@hushto/contract';
+import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { api } from '../../../api/client.ts';
 import { useLibrary } from '../../../state/library.ts';
@@ -9,14 +9,17 @@ import { FormField, typedNumber, useSubmission } from './FormField.tsx';
 const OwnBody = z
   .object({
     label: z.string().trim().min(1, 'Give it a name, such as Full frame 33 MP.').max(120),
-    format: z.enum(['fullFrame', 'apsC', 'fourThirds', 'oneInch']),
+    format: z.enum(['fullFrame', 'apsC', 'fourThirds', 'oneInch', 'other']),
+    widthMm: typedNumber('Give a number, such as 36.'),
+    heightMm: typedNumber('Give a number, such as 24.'),
     megapixels: typedNumber('Give a number, such as 24.'),
     baseIso: typedNumber('Give a number, such as 100.'),
     maxIso: typedNumber('Give a number, such as 51200.'),
   })
   .transform(({ format, ...given }): z.input<typeof BodySchema> => {
-    const { widthMm, heightMm } = FORMATS.find(({ id }) => id === format)!;
-    return { ...BODY_DEFAULTS, ...given, widthMm, heightMm };
+    const known = FORMATS.find(({ id }) => id === format);
+    const size = known ? { widthMm: known.widthMm, heightMm: known.heightMm } : {};
+    return { ...BODY_DEFAULTS, ...given, ...size };
   })
   .pipe(BodySchema);
 
@@ -30,9 +33,17 @@ interface OwnBodyFormProps {
 /** A body of one's own by format, megapixels and ISO; what nobody prints on the box is our guess until measured. */
 export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
   const put = useLibrary((library) => library.put);
-  const { register, handleSubmit, formState } = useForm<Given, unknown, z.output<typeof OwnBody>>({
-    resolver: zodResolver(OwnBody),
-    defaultValues: { label: '', format: 'fullFrame', megapixels: '24', baseIso: '100', maxIso: '51200' },
+  const { register, handleSubmit, control, formState } = useForm<Given, unknown, z.output<typeof OwnBody>>({
+    resolver: zodResolver(OwnBody, { error: formSentence }),
+    defaultValues: {
+      label: '',
+      format: 'fullFrame',
+      widthMm: '36',
+      heightMm: '24',
+      megapixels: '24',
+      baseIso: '100',
+      maxIso: '51200',
+    },
   });
   const { submit, failure } = useSubmission(async (body: z.output<typeof OwnBody>) => {
     const stored = await api.bodies.create(body);
@@ -40,6 +51,7 @@ export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
     onAdded(stored);
   });
   const { errors, isSubmitting } = formState;
+  const format = useWatch({ control, name: 'format' });
   return (
     <form className="form" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
       <FormField label="Name" error={errors.label} input={register('label')} />
@@ -51,8 +63,15 @@ export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
               {label} ({widthMm} × {heightMm} mm)
             </option>
           ))}
+          <option value="other">Another size</option>
         </select>
       </div>
+      {format === 'other' && (
+        <div className="pair">
+          <FormField label="Width, mm" error={errors.widthMm} input={register('widthMm')} />
+          <FormField label="Height, mm" error={errors.heightMm} input={register('heightMm')} />
+        </div>
+      )}
       <FormField label="Megapixels" error={errors.megapixels} input={register('megapixels')} />
       <div className="pair">
         <FormField label="Base ISO" error={errors.baseIso} input={register('baseIso')} />

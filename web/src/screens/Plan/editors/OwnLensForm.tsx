@@ -1,5 +1,5 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hushto/contract';
+import { formSentence, LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hushto/contract';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { api } from '../../../api/client.ts';
@@ -30,7 +30,7 @@ interface OwnLensFormProps {
 export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
   const put = useLibrary((library) => library.put);
   const { register, handleSubmit, formState } = useForm<z.input<typeof OwnLens>, unknown, z.output<typeof OwnLens>>({
-    resolver: zodResolver(OwnLens),
+    resolver: zodResolver(OwnLens, { error: formSentence }),
     defaultValues: { focalFromMm: '50', focalToMm: '50', widestFAtFrom: '1.8', widestFAtTo: '1.8' },
   });
   const { submit, failure } = useSubmission(async (lens: z.output<typeof OwnLens>) => {
