@@ -1,4 +1,4 @@
-import { GATE_NAMES, type Plan } from '@hushto/core';
+import { CAMERA_MODES, GATE_NAMES, type Plan } from '@hushto/core';
 import { z } from 'zod';
 
 const gateState = z.enum(['open', 'marginal', 'shut']);
@@ -12,16 +12,18 @@ const gates = z.object({
 });
 const figure = z.number();
 
+const setting = z.object({
+  shutterS: figure,
+  fNumber: figure,
+  iso: figure,
+  liftStops: figure,
+  burst: z.number().int(),
+  labels: z.object({ shutter: z.string(), aperture: z.string(), iso: z.string(), lift: z.string() }),
+});
+
 /** The plan as the API returns it. */
 export const PlanSchema = z.object({
-  choice: z.object({
-    shutterS: figure,
-    fNumber: figure,
-    iso: figure,
-    liftStops: figure,
-    burst: z.number().int(),
-    labels: z.object({ shutter: z.string(), aperture: z.string(), iso: z.string(), lift: z.string() }),
-  }),
+  choice: setting,
   figures: z.object({
     subjectBlurMm: figure,
     toleranceMm: figure,
@@ -62,8 +64,27 @@ export const PlanSchema = z.object({
     }),
   ),
   gateRows: z.array(z.object({ shutterS: figure, fNumber: figure, gates })),
-  ladder: z.null(),
-  camera: z.null(),
+  ladder: z.array(
+    setting.extend({
+      evFrom: figure,
+      evTo: figure,
+      change: z.string(),
+      say: z.string(),
+      state: z.enum(['works', 'edge', 'relaxed', 'past']),
+      now: z.boolean(),
+    }),
+  ),
+  camera: z.object({
+    mode: z.enum(CAMERA_MODES),
+    say: z.string(),
+    meter: z.string(),
+    focus: z.string(),
+    drive: z.string(),
+    stabiliser: z.string(),
+    curtain: z.string(),
+    raw: z.string(),
+    setBack: z.string(),
+  }),
   reasons: z.array(z.object({ code: z.string(), say: z.string() })),
   relaxed: z.array(z.enum(GATE_NAMES)),
   possible: z.boolean(),

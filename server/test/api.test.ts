@@ -15,7 +15,9 @@ describe('the API', () => {
     const { status, body } = await server.send('POST', '/api/plan', exampleBrief());
     expect(status).to.equal(200);
     expect(body.choice.labels).to.deep.equal({ shutter: '1/320', aperture: 'f/2.8', iso: '6400', lift: '1⅓' });
-    expect(body).to.include({ possible: true, ladder: null, camera: null });
+    expect(body.possible).to.equal(true);
+    expect(body.ladder.find((rung: any) => rung.now)).to.include({ shutterS: body.choice.shutterS, evFrom: 4 });
+    expect(body.camera).to.include({ mode: 'manual', say: 'Manual: 1/320\u00a0s, f/2.8, ISO fixed at 6400' });
     expect(body.curve).to.have.length(37);
     expect(body.figures.gates).to.have.all.keys('freeze', 'hold', 'light', 'depth', 'flicker', 'focus');
   });

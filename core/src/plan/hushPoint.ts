@@ -11,6 +11,9 @@ export interface Choice {
   reason: 'none' | 'tooBright' | 'tooDark' | 'blocked';
 }
 
+/** Which settings may be chosen. */
+type Among = (setting: Pick<Candidate, 'shutter' | 'aperture'>) => boolean;
+
 /** Two settings whose detail differs by less are the same to the eye. */
 const TIE = 0.005;
 
@@ -18,14 +21,20 @@ const TIE = 0.005;
  * The hush point in a light: of the settings no gate forbids, the one that keeps most detail.
  * Where every setting is forbidden the gates give way in a fixed order (focus, flicker, depth, then the rest), each named;
  * light never gives way silently.
+ * @param among the settings to choose from; where none of them gets any light, all
  */
-export function hushPoint(situation: Situation, ev100: number): Choice {
-  const usable = allCandidates(situation, ev100).filter((candidate) => !candidate.overExposed);
+export function hushPoint(situation: Situation, ev100: number, among: Among = () => true): Choice {
+  const usable = allCandidates(situation, ev100).filter((candidate) => !candidate.overExposed && among(candidate));
   for (const relaxed of [[], ['focus'], ['flicker'], ['focus', 'flicker']] satisfies GateName[][]) {
     const passing = usable.filter((candidate) => passes(candidate, relaxed));
     if (passing.length > 0) return { candidate: mostDetail(situation, passing), relaxed, possible: true, reason: 'none' };
   }
-  return withoutDepth(situation, usable) ?? nearest(situation, ev100) ?? tooBright(situation, ev100);
+  return (
+    withoutDepth(situation, usable) ??
+    nearest(situation, ev100, among) ??
+    nearest(situation, ev100) ??
+    tooBright(situation, ev100)
+  );
 }
 
 /**
@@ -49,7 +58,7 @@ export function isPossible(situation: Situation, ev100: number): boolean {
 export const allCandidates = (situation: Situation, ev100: number): Candidate[] => situation.candidates(ev100).flat();
 
 /** Hold open and every other gate not shut, leaving out the relaxed ones. */
-function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
+export function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
   if (gates.hold !== 'open') return false;
   return (Object.keys(gates) as GateName[]).every((gate) => gates[gate] !== 'shut' || relaxed.includes(gate));
 }
@@ -85,9 +94,10 @@ function withoutDepth(situation: Situation, usable: readonly Candidate[]): Choic
  * The nearest setting: the widest aperture and the fastest shutter at which Light is not shut, with the whole burst.
  * It works only while Hold is at least marginal and Freeze not shut. Null when every mark is over-exposed.
  */
-function nearest(situation: Situation, ev100: number): Choice | null {
+function nearest(situation: Situation, ev100: number, among: Among = () => true): Choice | null {
   for (const aperture of situation.apertures) {
-    const exposed = situation.shutters.map((shutter) => ({ shutter, ...situation.exposure(shutter, aperture, ev100) }));
+    const allowed = situation.shutters.filter((shutter) => among({ shutter, aperture }));
+    const exposed = allowed.map((shutter) => ({ shutter, ...situation.exposure(shutter, aperture, ev100) }));
     const open = exposed.filter((exposure) => !exposure.overExposed);
     if (open.length === 0) continue;
     const lit = open.filter((exposure) => exposure.light !== 'shut');

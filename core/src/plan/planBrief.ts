@@ -1,9 +1,11 @@
 import { isoMarks } from '../light/marks.ts';
 import type { Brief } from './brief.ts';
+import { cameraWords, type CameraWords } from './camera.ts';
 import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts';
 import { dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
-import { hushPoint } from './hushPoint.ts';
+import { hushPoint, type Choice } from './hushPoint.ts';
+import { ladderOf, type Rung } from './ladder.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
 import { Situation } from './situation.ts';
@@ -28,9 +30,9 @@ export interface Plan {
   curve: ValleyPoint[];
   /** Gates at each shutter, slow to fast, with the aperture that shuts fewest. */
   gateRows: { shutterS: number; fNumber: number; gates: Gates }[];
-  /** Rungs of the ladder and words for the camera: not worked out yet. */
-  ladder: null;
-  camera: null;
+  /** What to change as the light rises or falls, brightest first. */
+  ladder: Rung[];
+  camera: CameraWords;
   reasons: Reason[];
   relaxed: GateName[];
   possible: boolean;
@@ -38,7 +40,7 @@ export interface Plan {
 }
 
 /** The plan at one shutter, the rest solved round it. */
-export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possible'>;
+export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possible' | 'camera'>;
 
 /**
  * Works out the whole plan of a brief: the hush point, its figures and reasons, and the Valley.
@@ -46,12 +48,30 @@ export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possi
  */
 export function planBrief(brief: Brief): Plan {
   const situation = new Situation(brief);
+  const choice = hushPoint(situation, brief.light.ev100);
+  return { ...planFor(situation, choice), ladder: ladderOf(situation, choice) };
+}
+
+/** The plan without its ladder, which takes as long again: for following a drag. */
+export const planWithoutLadder = (brief: Brief): Omit<Plan, 'ladder'> => {
+  const situation = new Situation(brief);
+  return planFor(situation, hushPoint(situation, brief.light.ev100));
+};
+
+/** The ladder alone. */
+export function ladderFor(brief: Brief): Rung[] {
+  const situation = new Situation(brief);
+  return ladderOf(situation, hushPoint(situation, brief.light.ev100));
+}
+
+function planFor(situation: Situation, choice: Choice): Omit<Plan, 'ladder'> {
+  const { brief } = situation;
   const { ev100 } = brief.light;
-  const choice = hushPoint(situation, ev100);
   const curve = curveOf(situation, ev100);
   const figures = figuresOf(situation, choice.candidate, plateauOf(curve));
+  const setting = dialledSetting(situation, choice.candidate);
   return {
-    choice: dialledSetting(situation, choice.candidate),
+    choice: setting,
     figures,
     curve: curve.map((point) => valleyPoint(situation, point)),
     gateRows: kindestSettings(situation, ev100, choice.candidate.aperture.fNumber).map(({ shutter, aperture, gates }) => ({
@@ -59,8 +79,7 @@ export function planBrief(brief: Brief): Plan {
       fNumber: aperture.fNumber,
       gates,
     })),
-    ladder: null,
-    camera: null,
+    camera: cameraWords(brief, setting, figures),
     reasons: reasonsFor(situation, choice, figures),
     relaxed: choice.relaxed,
     possible: choice.possible,
@@ -76,9 +95,11 @@ export function planAtShutter(brief: Brief, shutterS: number): PlanAtShutter {
   });
   const choice = hushPoint(situation, brief.light.ev100);
   const figures = figuresOf(situation, choice.candidate, null);
+  const setting = dialledSetting(situation, choice.candidate);
   return {
-    choice: dialledSetting(situation, choice.candidate),
+    choice: setting,
     figures,
+    camera: cameraWords(brief, setting, figures),
     relaxed: choice.relaxed,
     possible: choice.possible,
   };

@@ -1,0 +1,72 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { anyBrief, briefWith, exampleBrief } from '../../test/briefs.ts';
+import { planBrief } from './planBrief.ts';
+
+const RUNS = { seed: 20260112, numRuns: 60 };
+
+describe('the ladder', () => {
+  it('never asks for a faster shutter, a narrower aperture, a lower ISO or less lift as the light falls', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const { ladder } = planBrief(brief);
+        ladder.slice(1).forEach((darker, i) => {
+          const brighter = ladder[i]!;
+          expect(darker.shutterS).to.be.at.least(brighter.shutterS);
+          expect(darker.fNumber).to.be.at.most(brighter.fNumber);
+          expect(darker.iso).to.be.at.least(brighter.iso * (1 - 1e-9));
+          expect(darker.liftStops).to.be.at.least(brighter.liftStops - 1e-6);
+        });
+      }),
+      RUNS,
+    );
+  });
+
+  it('spans three stops up and four down without a gap, the present light on a rung of its own with the plan’s choice', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const { ladder, choice } = planBrief(brief);
+        const { ev100 } = brief.light;
+        expect(ladder[0]!.evFrom).to.be.closeTo(ev100 + 3, 1e-9);
+        expect(ladder.at(-1)!.evTo).to.be.closeTo(ev100 - 4, 1e-9);
+        ladder.slice(1).forEach((rung, i) => expect(ladder[i]!.evTo - rung.evFrom).to.be.closeTo(1 / 3, 1e-9));
+        const [now, ...others] = ladder.filter((rung) => rung.now);
+        expect(others).to.deep.equal([]);
+        expect(now!.evFrom).to.be.closeTo(ev100, 1e-9);
+        expect(now).to.deep.include(choice);
+      }),
+      RUNS,
+    );
+  });
+
+  it('of the worked example reaches the ceiling, then lift, then the edge of crisp, then what does not work', () => {
+    const { ladder } = planBrief(exampleBrief());
+    expect(ladder.map(({ change }) => change)).to.deep.equal(['isoFalls', 'isoCeiling', 'lift', 'lift', 'pastCrisp', 'past']);
+    // Hand arithmetic: f/2.8, 1/320 s and ISO 6400 meter at EV 5.3; 1⅓ stops of lift carry it to EV 4.0.
+    const ceiling = ladder.find(({ change }) => change === 'isoCeiling')!;
+    expect(ceiling.evTo).to.be.closeTo(16 / 3, 1e-9);
+    // 644 px a second is 4 px at 1/160 s: a stop under the present 1/320 s, so from EV 2.7 nothing freezes it.
+    const past = ladder.find(({ change }) => change === 'past')!;
+    expect(past.evFrom).to.be.closeTo(8 / 3, 1e-9);
+    expect(past.say).to.match(/stand still.*short\./);
+  });
+
+  it('says on every rung one thing, and beyond what works how much light is short', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        for (const { say, state } of planBrief(brief).ladder) {
+          expect(say).to.match(/^\S.*\.$/);
+          expect(say).not.to.match(/NaN|undefined|Infinity/);
+          if (state === 'past') expect(say).to.match(/short|filter|go|still|Brace|Let|Allow|lens|Accept/);
+        }
+      }),
+      RUNS,
+    );
+  });
+
+  it('starts from the nearest setting where nothing works now', () => {
+    const { ladder, possible } = planBrief(briefWith({ light: { ev100: 0 } }));
+    expect(possible).to.equal(false);
+    expect(ladder.find((rung) => rung.now)!.state).to.equal('past');
+  });
+});

@@ -1,0 +1,219 @@
+import { stopsLabel } from '../light/marks.ts';
+import { viewedPixels } from '../optics/picture.ts';
+import { dialledSetting, type DialledSetting } from './figures.ts';
+import type { GateName } from './gates.ts';
+import { hushPoint, passes, type Choice } from './hushPoint.ts';
+import { remediesFor, type RemedyCode } from './remedies.ts';
+import type { Candidate, Situation } from './situation.ts';
+import { isoWords, plainNumber, shutterWords, stopWords, viewingName } from './words.ts';
+
+/** How a rung stands: nothing at its edge, a gate only marginal, something given way, or nothing works. */
+export type RungState = 'works' | 'edge' | 'relaxed' | 'past';
+
+/** A run of light over which one thing gives: the settings are those at its brighter end. */
+export interface Rung extends DialledSetting {
+  /** Brighter and darker end, EV at ISO 100. */
+  evFrom: number;
+  evTo: number;
+  /** What gives from this rung on, and the same in words. */
+  change: RungChange;
+  say: string;
+  state: RungState;
+  /** Whether the present light lies here. */
+  now: boolean;
+}
+
+export type RungChange =
+  | 'baseIso' | 'isoFalls' | 'isoCeiling' | 'lift' | 'pastCrisp' | 'hands' | 'depth' | 'focus' | 'flicker' | 'past' | 'tooBright'; // prettier-ignore
+
+/** Light the ladder spans round the present, in thirds of EV. */
+const BRIGHTER_THIRDS = 9;
+const DARKER_THIRDS = 12;
+
+/** One third of a stop of light: the choice there. */
+interface Step {
+  ev100: number;
+  offset: number;
+  choice: Choice;
+}
+
+/**
+ * What to change, rung by rung, as the light falls or rises from the present choice. A third of a stop darker has three successors
+ * (shutter slower, aperture wider, ISO higher); the one of most detail that relaxes nothing is taken, else the relaxed answer at
+ * that light. Never a faster shutter, a narrower aperture or a lower ISO as the light falls.
+ */
+export function ladderOf(situation: Situation, now: Choice): Rung[] {
+  const brighter = walk(situation, now, -1, BRIGHTER_THIRDS).reverse();
+  const darker = walk(situation, now, 1, DARKER_THIRDS);
+  const steps: Step[] = [...brighter, { ev100: now.candidate.ev100, offset: 0, choice: now }, ...darker];
+  return grouped(situation, steps);
+}
+
+/** @param towards 1 darker, −1 brighter */
+function walk(situation: Situation, from: Choice, towards: 1 | -1, thirds: number): Step[] {
+  const steps: Step[] = [];
+  let last = from;
+  for (let i = 1; i <= thirds; i++) {
+    const ev100 = from.candidate.ev100 - (towards * i) / 3;
+    last = successor(situation, last, ev100, towards) ?? relaxedAt(situation, last, ev100, towards);
+    steps.push({ ev100, offset: -towards * i, choice: last });
+  }
+  return steps;
+}
+
+function successor(
+  situation: Situation,
+  { candidate, possible, relaxed }: Choice,
+  ev100: number,
+  towards: 1 | -1,
+): Choice | null {
+  if (!possible || relaxed.length > 0) return null;
+  const { shutters, apertures } = situation;
+  const shutter = shutters[candidate.shutter.index];
+  const aperture = apertures[candidate.aperture.index];
+  // Shutters run slow to fast and apertures wide to narrow: darker means one back in either.
+  const options = [
+    { shutter: shutters[candidate.shutter.index - towards], aperture },
+    { shutter, aperture: apertures[candidate.aperture.index - towards] },
+    { shutter, aperture },
+  ]
+    .flatMap((option) => (option.shutter && option.aperture ? [situation.candidate(option.shutter, option.aperture, ev100)] : []))
+    .filter((option) => !option.overExposed && passes(option, []));
+  if (options.length === 0) return null;
+  const best = options.reduce((kept, other) => (situation.bits(other) > situation.bits(kept) ? other : kept));
+  return { candidate: best, relaxed: [], possible: true, reason: 'none' };
+}
+
+/** The hush point at another light among the settings that keep the ladder monotone; any setting where none does. */
+function relaxedAt(situation: Situation, { candidate: last }: Choice, ev100: number, towards: 1 | -1): Choice {
+  const follows = ({ shutter, aperture }: Pick<Candidate, 'shutter' | 'aperture'>): boolean =>
+    towards * (shutter.index - last.shutter.index) <= 0 &&
+    towards * (aperture.index - last.aperture.index) <= 0 &&
+    towards * Math.log2(situation.exposure(shutter, aperture, ev100).meteredIso / last.meteredIso) >= -1e-9;
+  return hushPoint(situation, ev100, follows);
+}
+
+/** Neighbouring steps whose limits are the same make one rung; the present light begins one of its own. */
+function grouped(situation: Situation, steps: readonly Step[]): Rung[] {
+  const runs: Step[][] = [];
+  for (const step of steps) {
+    const run = runs.at(-1);
+    const begins = !run || step.offset === 0 || limitsOf(situation, run[0]!) !== limitsOf(situation, step);
+    if (begins) runs.push([step]);
+    else run.push(step);
+  }
+  return runs.map((run, i) => rungOf(situation, run, runs[i - 1]?.at(-1) ?? null));
+}
+
+/** What holds a setting, as a key: the same key, the same rung. */
+function limitsOf(situation: Situation, { choice }: Step): string {
+  const { candidate, relaxed, possible } = choice;
+  const { gates } = candidate;
+  return [possible, relaxed.join(), gates.freeze, gates.hold, gates.depth, ...exposureLimits(situation, candidate)].join('/');
+}
+
+function exposureLimits(
+  situation: Situation,
+  { meteredIso, liftStops }: Candidate,
+): [atBase: boolean, atCeiling: boolean, lifted: boolean, atLift: boolean] {
+  const { from, to } = situation.isoRange;
+  const atLift = liftStops > situation.brief.picture.liftCeilingStops - 1 / 3 + 1e-6 && liftStops > 0.1;
+  return [meteredIso < from * 2 ** (1 / 3 - 1e-6), meteredIso > to * 2 ** (-1 / 3 + 1e-6), liftStops > 0.1, atLift];
+}
+
+function rungOf(situation: Situation, run: readonly Step[], before: Step | null): Rung {
+  const [first, last] = [run[0]!, run.at(-1)!];
+  const { candidate } = first.choice;
+  const { change, say } = changeAt(situation, first, before, last);
+  return {
+    evFrom: first.ev100,
+    evTo: last.ev100,
+    ...dialledSetting(situation, candidate),
+    change,
+    say,
+    state: stateOf(first.choice),
+    now: first.offset === 0,
+  };
+}
+
+function stateOf({ candidate, relaxed, possible }: Choice): RungState {
+  if (!possible) return 'past';
+  if (relaxed.length > 0) return 'relaxed';
+  const { freeze, hold, depth } = candidate.gates;
+  return freeze === 'open' && hold === 'open' && depth === 'open' ? 'works' : 'edge';
+}
+
+/** Gates that had to give way, in words, where they first do. */
+const GAVE_WAY: Partial<Record<GateName, { change: RungChange; say: string }>> = {
+  hold: { change: 'hands', say: 'Your hands are at their limit: brace, and take the whole burst.' },
+  depth: { change: 'depth', say: 'The whole depth is no longer sharp: focus on what matters.' },
+  focus: { change: 'focus', say: 'Too dark for autofocus: set the distance by hand.' },
+  flicker: { change: 'flicker', say: 'Frames flicker apart: take more and choose.' },
+};
+
+/** The one thing that changes at a rung against the brighter one before it. */
+function changeAt(situation: Situation, step: Step, before: Step | null, last: Step): { change: RungChange; say: string } {
+  const { choice } = step;
+  const { candidate } = choice;
+  const smear = `${plainNumber(viewedPixels(candidate.shutter.smearMm, situation.picture))}\u00a0px ${viewingName(situation.brief.picture.viewCph, situation.picture.sensorCph)}`;
+  if (choice.reason === 'tooBright')
+    return { change: 'tooBright', say: `Too bright for every mark: ${remedyWords(situation, choice)}` };
+  if (!choice.possible) {
+    const why = candidate.gates.freeze === 'shut' ? `${smear}. ` : '';
+    return { change: 'past', say: `${why}${remedyWords(situation, choice)}` };
+  }
+  const was = before?.choice.candidate;
+  const newly = (gate: GateName): boolean => candidate.gates[gate] !== 'open' && (!was || was.gates[gate] === 'open');
+  const gaveWay = choice.relaxed.find((gate) => !before?.choice.relaxed.includes(gate) && GAVE_WAY[gate]);
+  if (gaveWay) return GAVE_WAY[gaveWay]!;
+  if (newly('freeze')) return { change: 'pastCrisp', say: `${smear}: just past crisp.` };
+  if (newly('depth')) return { change: 'depth', say: 'The edges of the depth begin to soften.' };
+  const [atBase, atCeiling, lifted, atLift] = exposureLimits(situation, candidate);
+  const onward = last === step ? '' : onwardWords(candidate, last.choice.candidate);
+  if (atLift) return { change: 'lift', say: `Lift is at your limit; from here the shutter slows.${onward}` };
+  if (lifted)
+    return {
+      change: 'lift',
+      say: `ISO stays at your ceiling; lift takes over, ${stopWords(stopsLabel(candidate.liftStops))} so far.${onward}`,
+    };
+  if (atCeiling)
+    return {
+      change: 'isoCeiling',
+      say: `ISO has reached your ceiling${situation.brief.picture.liftCeilingStops > 0 ? '; below this, lift' : '; from here the shutter slows'}.${onward}`,
+    };
+  if (atBase) return { change: 'baseIso', say: `Base ISO: only the shutter and the aperture are left.${onward}` };
+  const room = Math.log2(situation.isoRange.to / candidate.meteredIso);
+  return { change: 'isoFalls', say: `ISO is ${stopWords(stopsLabel(room))} under your ceiling; ${smear}.${onward}` };
+}
+
+/** How the setting moves until the rung's darker end. */
+function onwardWords(from: Candidate, to: Candidate): string {
+  const moves = [
+    ...(to.shutter.index === from.shutter.index ? [] : [shutterWords(to.shutter.shutterS)]),
+    ...(Math.log2(to.cameraIso / from.cameraIso) > 0.2 ? [isoWords(to.cameraIso)] : []),
+  ];
+  return moves.length > 0 ? ` Down to ${moves.join(', ')}.` : '';
+}
+
+/** What can be done on the spot, best first; then how much light is missing. */
+const ON_THE_SPOT: readonly RemedyCode[] = [
+  'filter',
+  'brace',
+  'askStill',
+  'stillPhase',
+  'isoCeiling',
+  'lift',
+  'nearer',
+  'confidence',
+  'wider',
+  'fasterLens',
+];
+
+function remedyWords(situation: Situation, choice: Choice): string {
+  const remedies = remediesFor(situation, choice);
+  const named = (code: RemedyCode) => remedies.find((remedy) => remedy.code === code);
+  const first = ON_THE_SPOT.map(named).find((remedy) => remedy !== undefined);
+  const light = named('light');
+  const missing = light ? `The light is ${stopWords(stopsLabel(light.stops))} short.` : '';
+  return [first?.say ?? 'Let this one go.', missing].filter(Boolean).join(' ');
+}
