@@ -19,7 +19,10 @@ const PICTURES: readonly Picture[] = [
   { name: 'plan-dim', scheme: 'dark', reach: (page) => choose(page, /Sluice/) },
   { name: 'plan-first-visit', visited: false },
   { name: 'plan-subject', reach: (page) => page.getByRole('button', { name: /porter/ }).click() },
-  { name: 'plan-new-brief', reach: (page) => openBriefs(page).then(() => page.getByRole('button', { name: 'New brief' }).click()) },
+  {
+    name: 'plan-new-brief',
+    reach: (page) => openBriefs(page).then(() => page.getByRole('button', { name: 'New brief' }).click()),
+  },
   { name: 'plan-table', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => page.keyboard.press('t')) },
   { name: 'plan-cannot', reach: tooDark },
 ];

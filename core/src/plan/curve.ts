@@ -13,8 +13,8 @@ export interface CurvePoint {
 export function curveOf(situation: Situation, ev100: number): CurvePoint[] {
   const points: CurvePoint[] = [];
   let start = 0;
-  for (const row of situation.candidates(ev100)) {
-    const usable = row.filter((candidate) => !candidate.overExposed);
+  for (const shutter of situation.shutters) {
+    const usable = situation.candidatesAt(shutter, ev100).filter((candidate) => !candidate.overExposed);
     if (usable.length === 0) continue;
     const offset = usable[0]!.aperture.index;
     const best = climb(usable, Math.min(usable.length - 1, Math.max(0, start - offset)), (candidate) =>
@@ -61,8 +61,8 @@ export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fa
  */
 export function kindestSettings(situation: Situation, ev100: number, fNumber: number): Candidate[] {
   const off = ({ aperture }: Candidate): number => Math.abs(Math.log2(aperture.fNumber / fNumber));
-  return situation.candidates(ev100).flatMap((row) => {
-    const usable = row.filter((candidate) => !candidate.overExposed);
+  return situation.shutters.flatMap((shutter) => {
+    const usable = situation.candidatesAt(shutter, ev100).filter((candidate) => !candidate.overExposed);
     if (usable.length === 0) return [];
     return [
       usable.reduce((kept, other) => {

@@ -11,9 +11,6 @@ export interface Choice {
   reason: 'none' | 'tooBright' | 'tooDark' | 'blocked';
 }
 
-/** Which settings may be chosen. */
-type Among = (setting: Pick<Candidate, 'shutter' | 'aperture'>) => boolean;
-
 /** Two settings whose detail differs by less are the same to the eye. */
 const TIE = 0.005;
 
@@ -21,21 +18,39 @@ const TIE = 0.005;
  * The hush point in a light: of the settings no gate forbids, the one that keeps most detail.
  * Where every setting is forbidden the gates give way in a fixed order (focus, flicker, depth, then the rest), each named;
  * light never gives way silently.
- * @param among the settings to choose from; where none of them gets any light, all
  */
-export function hushPoint(situation: Situation, ev100: number, among: Among = () => true): Choice {
-  const usable = allCandidates(situation, ev100).filter((candidate) => !candidate.overExposed && among(candidate));
+export function hushPoint(situation: Situation, ev100: number, { among = any, choose = mostDetail }: HushOptions = {}): Choice {
+  // Freeze and Light never give way here, nor does Hold: most shutters need not be looked at. Light is best wide open.
+  const widest = situation.apertures[0]!;
+  const usable = situation.shutters
+    .filter(
+      (shutter) =>
+        shutter.freeze !== 'shut' &&
+        situation.exposure(shutter, widest, ev100).light !== 'shut' &&
+        shutter.hands().hold === 'open',
+    )
+    .flatMap((shutter) => situation.candidatesAt(shutter, ev100))
+    .filter((candidate) => !candidate.overExposed && candidate.gates.light !== 'shut' && among(candidate));
   for (const relaxed of [[], ['focus'], ['flicker'], ['focus', 'flicker']] satisfies GateName[][]) {
     const passing = usable.filter((candidate) => passes(candidate, relaxed));
-    if (passing.length > 0) return { candidate: mostDetail(situation, passing), relaxed, possible: true, reason: 'none' };
+    if (passing.length > 0) return { candidate: choose(situation, passing), relaxed, possible: true, reason: 'none' };
   }
   return (
-    withoutDepth(situation, usable) ??
+    withoutDepth(situation, usable, choose) ??
     nearest(situation, ev100, among) ??
-    nearest(situation, ev100) ??
+    nearest(situation, ev100, any) ??
     tooBright(situation, ev100)
   );
 }
+
+interface HushOptions {
+  /** Which settings may be chosen; where none of them gets any light, all. */
+  among?: (setting: Pick<Candidate, 'shutter' | 'aperture'>) => boolean;
+  /** How the best of those that pass is found. */
+  choose?: (situation: Situation, passing: readonly Candidate[]) => Candidate;
+}
+
+const any = (): boolean => true;
 
 /**
  * Whether some setting works in this light, without working out any detail. Of the shutters that get the light and do not shut
@@ -51,11 +66,12 @@ export function isPossible(situation: Situation, ev100: number): boolean {
       }),
   );
   if (works.at(-1)?.hands().hold === 'open') return true;
-  return nearest(situation, ev100)?.possible ?? false;
+  return nearest(situation, ev100, any)?.possible ?? false;
 }
 
 /** Every shutter and aperture body, lens and pins allow, in one light. */
-export const allCandidates = (situation: Situation, ev100: number): Candidate[] => situation.candidates(ev100).flat();
+export const allCandidates = (situation: Situation, ev100: number): Candidate[] =>
+  situation.shutters.flatMap((shutter) => situation.candidatesAt(shutter, ev100));
 
 /** Hold open and every other gate not shut, leaving out the relaxed ones. */
 export function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
@@ -79,11 +95,15 @@ export function mostDetail(situation: Situation, candidates: readonly Candidate[
 }
 
 /** Depth gives way: the narrowest aperture at which a setting remains, and of its shutters the one of most detail. */
-function withoutDepth(situation: Situation, usable: readonly Candidate[]): Choice | null {
+function withoutDepth(
+  situation: Situation,
+  usable: readonly Candidate[],
+  choose: NonNullable<HushOptions['choose']>,
+): Choice | null {
   const passing = usable.filter((candidate) => passes(candidate, ['focus', 'flicker', 'depth']));
   if (passing.length === 0) return null;
   const narrowest = Math.max(...passing.map((candidate) => candidate.aperture.fNumber));
-  const candidate = mostDetail(
+  const candidate = choose(
     situation,
     passing.filter((other) => other.aperture.fNumber === narrowest),
   );
@@ -94,7 +114,7 @@ function withoutDepth(situation: Situation, usable: readonly Candidate[]): Choic
  * The nearest setting: the widest aperture and the fastest shutter at which Light is not shut, with the whole burst.
  * It works only while Hold is at least marginal and Freeze not shut. Null when every mark is over-exposed.
  */
-function nearest(situation: Situation, ev100: number, among: Among = () => true): Choice | null {
+function nearest(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']>): Choice | null {
   for (const aperture of situation.apertures) {
     const allowed = situation.shutters.filter((shutter) => among({ shutter, aperture }));
     const exposed = allowed.map((shutter) => ({ shutter, ...situation.exposure(shutter, aperture, ev100) }));

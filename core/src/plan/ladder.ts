@@ -3,7 +3,7 @@ import { viewedPixels } from '../optics/picture.ts';
 import { dialledSetting, type DialledSetting } from './figures.ts';
 import type { GateName } from './gates.ts';
 import { hushPoint, passes, type Choice } from './hushPoint.ts';
-import { remediesFor, type RemedyCode } from './remedies.ts';
+import { moreLight, onTheSpot } from './remedies.ts';
 import type { Candidate, Situation } from './situation.ts';
 import { isoWords, plainNumber, shutterWords, stopWords, viewingName } from './words.ts';
 
@@ -90,8 +90,24 @@ function relaxedAt(situation: Situation, { candidate: last }: Choice, ev100: num
     towards * (shutter.index - last.shutter.index) <= 0 &&
     towards * (aperture.index - last.aperture.index) <= 0 &&
     towards * Math.log2(situation.exposure(shutter, aperture, ev100).meteredIso / last.meteredIso) >= -1e-9;
-  return hushPoint(situation, ev100, follows);
+  return hushPoint(situation, ev100, { among: follows, choose: climbingFrom(last) });
 }
+
+/** Finds the most detailed of the passing settings by climbing from the one nearest the last rung's: a dozen looks instead of a hundred. */
+const climbingFrom =
+  (last: Candidate) =>
+  (situation: Situation, passing: readonly Candidate[]): Candidate => {
+    const away = ({ shutter, aperture }: Candidate, from: Candidate): number =>
+      Math.max(Math.abs(shutter.index - from.shutter.index), Math.abs(aperture.index - from.aperture.index));
+    let at = passing.reduce((kept, other) => (away(other, last) < away(kept, last) ? other : kept));
+    for (;;) {
+      const best = passing
+        .filter((other) => away(other, at) <= 1)
+        .reduce((kept, other) => (situation.bits(other) > situation.bits(kept) ? other : kept), at);
+      if (best === at) return at;
+      at = best;
+    }
+  };
 
 /** Neighbouring steps whose limits are the same make one rung; the present light begins one of its own. */
 function grouped(situation: Situation, steps: readonly Step[]): Rung[] {
@@ -195,25 +211,9 @@ function onwardWords(from: Candidate, to: Candidate): string {
   return moves.length > 0 ? ` Down to ${moves.join(', ')}.` : '';
 }
 
-/** What can be done on the spot, best first; then how much light is missing. */
-const ON_THE_SPOT: readonly RemedyCode[] = [
-  'filter',
-  'brace',
-  'askStill',
-  'stillPhase',
-  'isoCeiling',
-  'lift',
-  'nearer',
-  'confidence',
-  'wider',
-  'fasterLens',
-];
-
 function remedyWords(situation: Situation, choice: Choice): string {
-  const remedies = remediesFor(situation, choice);
-  const named = (code: RemedyCode) => remedies.find((remedy) => remedy.code === code);
-  const first = ON_THE_SPOT.map(named).find((remedy) => remedy !== undefined);
-  const light = named('light');
+  const first = onTheSpot(situation, choice);
+  const light = choice.reason === 'tooBright' ? null : moreLight(situation, choice.candidate.ev100);
   const missing = light ? `The light is ${stopWords(stopsLabel(light.stops))} short.` : '';
   return [first?.say ?? 'Let this one go.', missing].filter(Boolean).join(' ');
 }

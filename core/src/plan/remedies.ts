@@ -32,10 +32,7 @@ export const mayAsk = (brief: Brief): boolean => (brief.subject.kind ?? 'person'
  */
 export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
   const ev = choice.candidate.ev100;
-  if (choice.reason === 'tooBright') {
-    const stops = fewestThirds(12, (darker) => isPossible(situation, ev - darker));
-    return [filter(stops ?? Math.log2(situation.isoRange.from / choice.candidate.meteredIso))];
-  }
+  if (choice.reason === 'tooBright') return [filterFor(situation, choice)];
   const tries = [moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight];
   const remedies = tries.map((attempt) => attempt(situation, ev, choice)).filter((remedy) => remedy !== null);
   return remedies.length > 0
@@ -43,7 +40,20 @@ export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
     : [{ code: 'stop', stops: 0, say: 'Nothing short of another light or another kit helps: let this one go.' }];
 }
 
-function filter(stops: number): Remedy {
+/** The first remedy that can be had on the spot and works; null when none does. */
+export function onTheSpot(situation: Situation, choice: Choice): Remedy | null {
+  if (choice.reason === 'tooBright') return filterFor(situation, choice);
+  for (const attempt of [brace, stillness, moreIso, moreLift, nearer, lessSure]) {
+    const remedy = attempt(situation, choice.candidate.ev100, choice);
+    if (remedy) return remedy;
+  }
+  return null;
+}
+
+function filterFor(situation: Situation, { candidate }: Choice): Remedy {
+  const stops =
+    fewestThirds(12, (darker) => isPossible(situation, candidate.ev100 - darker)) ??
+    Math.log2(situation.isoRange.from / candidate.meteredIso);
   return {
     code: 'filter',
     stops,
@@ -141,7 +151,8 @@ function lessSure(situation: Situation, ev: number): Remedy | null {
   return { code: 'confidence', stops: 0, say: 'Accept an even chance of a sharp frame, and shoot more of them.' };
 }
 
-function moreLight(situation: Situation, ev: number): Remedy | null {
+/** How much more light would do; null when no light would. */
+export function moreLight(situation: Situation, ev: number): Remedy | null {
   const stops = fewestThirds(14, (more) => isPossible(situation, ev + more));
   if (stops === null) return null;
   return {

@@ -102,7 +102,7 @@ export class Situation {
   /** ISO the camera may use, and the pinned one if any. */
   readonly isoRange: { readonly from: number; readonly to: number; readonly pinned: number | null };
   readonly #bits = new WeakMap<Candidate, number>();
-  readonly #candidates = new Map<number, Candidate[][]>();
+  readonly #candidates = new Map<number, (readonly Candidate[])[]>();
   readonly #toneStops: number;
   readonly #throughput: number;
   readonly #key: number;
@@ -189,14 +189,11 @@ export class Situation {
     };
   }
 
-  /** Every shutter and aperture body, lens and pins allow, in one light: a row for each shutter. Worked out once for a light. */
-  candidates(ev100: number): readonly (readonly Candidate[])[] {
+  /** A shutter with every aperture lens and pins allow, wide to narrow, in one light. Worked out once for a light. */
+  candidatesAt(shutter: ShutterOption, ev100: number): readonly Candidate[] {
     let rows = this.#candidates.get(ev100);
-    if (rows === undefined) {
-      rows = this.shutters.map((shutter) => this.apertures.map((aperture) => this.candidate(shutter, aperture, ev100)));
-      this.#candidates.set(ev100, rows);
-    }
-    return rows;
+    if (rows === undefined) this.#candidates.set(ev100, (rows = []));
+    return (rows[shutter.index] ??= this.apertures.map((aperture) => this.candidate(shutter, aperture, ev100)));
   }
 
   candidate(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Candidate {
