@@ -11,14 +11,22 @@ const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<u
   ],
   ['with the table', async (page) => page.keyboard.press('t')],
   ['with the list of briefs', async (page) => page.getByRole('button', { name: /Open the list/ }).click()],
-  ['with the subject editor', async (page) => page.getByRole('button', { name: /porter/ }).click()],
+  [
+    'with the subject editor',
+    async (page) =>
+      page
+        .locator('.say')
+        .getByRole('button', { name: /porter/ })
+        .click(),
+  ],
   ['with the light editor and a value that cannot work', badLight],
   ['with the hold editor', async (page) => page.getByRole('button', { name: /elbows/ }).click()],
+  ['with another light of the ladder', async (page) => page.locator('.rungs button').last().click()],
   ['with the keys list', async (page) => page.keyboard.press('?')],
 ];
 
 async function badLight(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^EV/ }).click();
+  await page.locator('.say').getByRole('button', { name: /^EV/ }).click();
   await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('-40');
 }
 

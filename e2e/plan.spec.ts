@@ -207,6 +207,26 @@ describe('planning a photograph', () => {
     expect(await page.locator('tr[aria-current]').innerText()).to.include(hush.replace(/\s*s$/, ''));
   });
 
+  it('looks at another light from the ladder without changing the brief, and tells how to set the camera there', async () => {
+    const { page, complaints } = await app.open();
+    await choose(page, /Boathouse/);
+    const ladder = page.getByRole('region', { name: /Ladder/ });
+    expect(await ladder.getByRole('listitem').count()).to.be.within(4, 7);
+    const now = await shutter(page);
+    const rung = ladder.getByRole('listitem').last();
+    const [seen] = (await rung.innerText()).split('\n');
+    await rung.getByRole('button').click();
+    expect(await shutter(page)).to.include(seen);
+    expect(await ladder.innerText()).to.include('your brief says EV\u00a06.5');
+    expect(await token(page, /^EV.6\.5$/).count()).to.equal(1);
+    expect(await page.getByRole('button', { name: 'Save brief' }).count()).to.equal(0);
+    await page.getByRole('button', { name: 'Back to now' }).click();
+    expect(await shutter(page)).to.equal(now);
+    const camera = await page.getByRole('region', { name: 'Set the camera' }).innerText();
+    expect(camera).to.include('auto ISO up to').and.to.include('Set back');
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('shows an edit made while the server was away as unsaved, and saves it when it is back', async () => {
     const own = await startApp();
     const { page } = await own.open();
@@ -231,7 +251,8 @@ describe('planning a photograph', () => {
     await own.stop();
   });
 
-  it(`paints each step of a drag within ${PAINTED_WITHIN_MS} ms, nineteen times in twenty`, async () => {
+  it(`paints each step of a drag within ${PAINTED_WITHIN_MS} ms, nineteen times in twenty`, async function () {
+    this.retries(2); // one busy moment of the machine is not a slow page; three are
     const { page } = await app.open();
     await choose(page, /Ferry Steps/);
     await page.evaluate(recordPaints);

@@ -8,6 +8,7 @@ import { useTheme } from './state/settings.ts';
 const router = createBrowserRouter([
   {
     element: <Frame />,
+    errorElement: <Failed />,
     children: [
       { path: '/plan', element: <PlanScreen /> },
       { path: '/plan/:id', element: <PlanScreen /> },
@@ -22,6 +23,19 @@ export function App() {
     <ToastProvider>
       <RouterProvider router={router} />
     </ToastProvider>
+  );
+}
+
+/** A fault of ours. What was typed is kept in the browser and comes back with the page. */
+function Failed() {
+  return (
+    <main className="empty page">
+      <h1>Something in Hushto failed</h1>
+      <p>Your edits are kept. Load the page again; if it comes back, the browser’s console says what it was.</p>
+      <a className="btn go" href="/plan">
+        Load again
+      </a>
+    </main>
   );
 }
 

@@ -190,7 +190,7 @@ function changeAt(situation: Situation, step: Step, before: Step | null, last: S
   if (lifted)
     return {
       change: 'lift',
-      say: `ISO stays at your ceiling; lift takes over, ${stopWords(stopsLabel(candidate.liftStops))} so far.${onward}`,
+      say: `At your ceiling lift takes over, ${stopWords(stopsLabel(candidate.liftStops))} so far.`,
     };
   if (atCeiling)
     return {
@@ -199,7 +199,7 @@ function changeAt(situation: Situation, step: Step, before: Step | null, last: S
     };
   if (atBase) return { change: 'baseIso', say: `Base ISO: only the shutter and the aperture are left.${onward}` };
   const room = Math.log2(situation.isoRange.to / candidate.meteredIso);
-  return { change: 'isoFalls', say: `ISO is ${stopWords(stopsLabel(room))} under your ceiling; ${smear}.${onward}` };
+  return { change: 'isoFalls', say: `ISO is ${stopWords(stopsLabel(room))} under your ceiling; ${smear}.` };
 }
 
 /** How the setting moves until the rung's darker end. */

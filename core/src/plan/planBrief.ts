@@ -39,6 +39,9 @@ export interface Plan {
   remedies: Remedy[];
 }
 
+/** The plan at one light, without its ladder. */
+export type PlanAtLight = Omit<Plan, 'ladder'>;
+
 /** The plan at one shutter, the rest solved round it. */
 export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possible' | 'camera'>;
 
@@ -52,11 +55,11 @@ export function planBrief(brief: Brief): Plan {
   return { ...planFor(situation, choice), ladder: ladderOf(situation, choice) };
 }
 
-/** The plan without its ladder, which takes as long again: for following a drag. */
-export const planWithoutLadder = (brief: Brief): Omit<Plan, 'ladder'> => {
+/** The plan without its ladder: for following a drag. */
+export function planWithoutLadder(brief: Brief): PlanAtLight {
   const situation = new Situation(brief);
   return planFor(situation, hushPoint(situation, brief.light.ev100));
-};
+}
 
 /** The ladder alone. */
 export function ladderFor(brief: Brief): Rung[] {
@@ -64,7 +67,7 @@ export function ladderFor(brief: Brief): Rung[] {
   return ladderOf(situation, hushPoint(situation, brief.light.ev100));
 }
 
-function planFor(situation: Situation, choice: Choice): Omit<Plan, 'ladder'> {
+function planFor(situation: Situation, choice: Choice): PlanAtLight {
   const { brief } = situation;
   const { ev100 } = brief.light;
   const curve = curveOf(situation, ev100);

@@ -15,21 +15,23 @@ export interface Reason {
   say: string;
 }
 
-const MOST_REASONS = 5;
+const MOST_REASONS = 4;
 
-/** Why the plan is what it is: three to five sentences, most important first. */
+/** Why the plan is what it is: three or four sentences, most important first. */
 export function reasonsFor(situation: Situation, choice: Choice, figures: Figures): Reason[] {
   const { candidate } = choice;
+  const handsAreTheLimit = handsRoomStops(situation, candidate) < 1;
   const all = [
     impossible(situation, choice),
     ...relaxed(choice, figures),
     motion(situation, candidate, figures),
     light(situation, candidate),
     trade(situation, candidate, figures),
-    hands(situation, candidate),
+    handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
     focus(candidate),
     plateau(figures),
+    handsAreTheLimit ? null : hands(situation, candidate),
     grain(figures),
   ];
   return all.filter((reason) => reason !== null).slice(0, MOST_REASONS);
@@ -107,6 +109,12 @@ function trade(situation: Situation, candidate: Candidate, figures: Figures): Re
         code: 'trade',
         say: `Blur now costs more than grain: grain takes ${loss}. ${there}, for two thirds of a stop more grain.`,
       };
+}
+
+/** Stops by which the slowest shutter the hands hold is slower than the candidate's; below zero when they hold none as slow. */
+function handsRoomStops(situation: Situation, { shutter, gates }: Candidate): number {
+  const slowest = situation.shutters.find((option) => option.hands().hold === 'open');
+  return gates.hold !== 'open' || !slowest ? -1 : Math.log2(slowest.shutterS / shutter.shutterS);
 }
 
 function hands(situation: Situation, { shutter, gates }: Candidate): Reason {

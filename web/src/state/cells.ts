@@ -1,4 +1,4 @@
-import { apertureMarks, type Brief, type Plan, type PlanAtShutter } from '@hushto/core';
+import { apertureMarks, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 
 /** How a dial-in value came to be; each has its own line under the value and its own word. */
 export type CameToBe = 'computed' | 'looked' | 'limit' | 'impossible';
@@ -12,7 +12,7 @@ export interface CellState {
 type Shown = Pick<PlanAtShutter, 'choice' | 'figures'>;
 
 /** The shutter: the app's answer, or where the user looks. */
-export function shutterState(plan: Plan, shown: Shown, moved: boolean): CellState {
+export function shutterState(plan: PlanAtLight, shown: Shown, moved: boolean): CellState {
   const { gates } = shown.figures;
   if (gates.freeze === 'shut') return { how: 'impossible', word: 'Too slow.' };
   if (gates.light === 'shut') return { how: 'impossible', word: 'Too fast for this light.' };

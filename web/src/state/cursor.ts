@@ -3,16 +3,22 @@ import { create } from 'zustand';
 interface Cursor {
   /** Shutter looked at, in thirds from 1 s; null follows the hush point. */
   third: number | null;
+  /** Light looked at on the ladder, EV at ISO 100; null is the brief's own. */
+  ev100: number | null;
   /** Whether the Valley shows its table. */
   table: boolean;
   move: (third: number | null) => void;
+  /** Looks at another light, at a shutter there; null returns to the brief's light and its hush point. */
+  lookAt: (light: { ev100: number; third: number } | null) => void;
   toggleTable: () => void;
 }
 
-/** Where on the Valley the user is looking; never part of the brief. */
+/** Where on the Valley and the ladder the user is looking; never part of the brief. */
 export const useCursor = create<Cursor>()((set) => ({
   third: null,
+  ev100: null,
   table: false,
   move: (third) => set({ third }),
+  lookAt: (light) => set({ ev100: light?.ev100 ?? null, third: light?.third ?? null }),
   toggleTable: () => set(({ table }) => ({ table: !table })),
 }));

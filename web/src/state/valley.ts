@@ -1,4 +1,4 @@
-import { planAtShutter, shutterMarks, type Brief, type Plan, type PlanAtShutter } from '@hushto/core';
+import { planAtShutter, shutterMarks, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 
 /** What part of the Valley is drawn: shutters in thirds from 1 s, detail lost in halvings. */
 export interface ValleyFrame {
@@ -26,7 +26,7 @@ export function valleyFrame({
   figures,
   curve,
   possible,
-}: Pick<Plan, 'choice' | 'figures' | 'curve' | 'possible'>): ValleyFrame {
+}: Pick<PlanAtLight, 'choice' | 'figures' | 'curve' | 'possible'>): ValleyFrame {
   const hush = shutterMarks.nearest(choice.shutterS);
   const own = figures.lostGrain + figures.lostBlur;
   const best = possible ? own : Math.min(own, ...curve.map((point) => point.lostGrain + point.lostBlur));
@@ -44,7 +44,7 @@ export function valleyFrame({
 }
 
 /** Slowest and fastest third the cursor may go to: what is drawn and the body has. */
-export function cursorRange(plan: Plan): { slow: number; fast: number } {
+export function cursorRange(plan: PlanAtLight): { slow: number; fast: number } {
   const { slow, fast, hush } = valleyFrame(plan);
   const thirds = plan.curve
     .map((point) => shutterMarks.nearest(point.shutterS))
@@ -53,7 +53,7 @@ export function cursorRange(plan: Plan): { slow: number; fast: number } {
 }
 
 /** The cursor moved by some thirds, held inside the Valley; back on the hush point it follows it again. */
-export function movedCursor(plan: Plan, third: number | null, by: number): number | null {
+export function movedCursor(plan: PlanAtLight, third: number | null, by: number): number | null {
   const hush = shutterMarks.nearest(plan.choice.shutterS);
   const { slow, fast } = cursorRange(plan);
   const next = Math.min(fast, Math.max(slow, (third ?? hush) + by));
@@ -61,7 +61,7 @@ export function movedCursor(plan: Plan, third: number | null, by: number): numbe
 }
 
 /** The setting at a shutter, in thirds from 1 s, the rest solved round it; each worked out once. */
-export function settingsByShutter(brief: Brief, plan: Plan): (third: number) => PlanAtShutter {
+export function settingsByShutter(brief: Brief, plan: PlanAtLight): (third: number) => PlanAtShutter {
   const hush = shutterMarks.nearest(plan.choice.shutterS);
   const known = new Map<number, PlanAtShutter>([[hush, plan]]);
   return (third) => {

@@ -1,4 +1,4 @@
-import { burstRate, groupDigits, isoWords, plainNumber, type Brief, type Plan, type PlanAtShutter } from '@hushto/core';
+import { burstRate, groupDigits, isoWords, plainNumber, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 import { ChevronLeft, ChevronRight, TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Understroke } from '../../components/Understroke.tsx';
@@ -9,7 +9,7 @@ import { useSettings } from '../../state/settings.ts';
 type Shown = Pick<PlanAtShutter, 'choice' | 'figures'>;
 
 interface ShutterCellProps {
-  plan: Plan;
+  plan: PlanAtLight;
   shown: Shown;
   moved: boolean;
   view: string;

@@ -1,22 +1,15 @@
-import { grainWord, plainNumber, stopsLabel, stopWords, type Plan, type PlanAtShutter } from '@hushto/core';
-import { distanceText, percentText, signedText } from '../../quantities/quantities.ts';
+import { grainWord, plainNumber, stopsLabel, stopWords, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
+import { distanceText, signedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
 
-/** What the shown setting means, one figure a line, each with what it tells. */
-export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'choice' | 'figures'>; view: string }) {
+/** What the shown setting means beyond what stands at its values, one figure a line, each with what it tells. */
+export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures'>; view: string }) {
   const { distanceUnit } = useSettings();
-  const { figures, choice } = shown;
+  const { figures } = shown;
   const rows: [term: string, value: string, means: string][] = [
-    ['Smear', `${plainNumber(figures.subjectBlurViewPx)}\u00a0px ${view}`, figures.subjectBlurViewPx <= 2.05 ? 'crisp' : 'shows'],
-    [
-      'Hands',
-      percentText(figures.holdProbability),
-      `for one frame; ${percentText(figures.burstProbability)} for ${choice.burst}`,
-    ],
     ['Grain', plainNumber(figures.snrViewed), `signal to noise ${view}: ${grainWord(figures.snrViewed)}`],
     ['Shadows', plainNumber(figures.snrShadow), `three stops down: ${grainWord(figures.snrShadow)}`],
     ['Highlights', stopWords(stopsLabel(figures.highlightStops)), 'above mid grey before they clip'],
-    ['Meter', `${signedText(figures.compensationStops)}\u00a0EV`, meterWords(figures.compensationStops)],
     ['Hyperfocal', distanceText(figures.hyperfocalM, distanceUnit), 'focus there and all behind is sharp'],
     ['Autofocus', `${signedText(figures.focusHeadroomEv)}\u00a0EV`, 'above where it gives up'],
   ];
@@ -37,20 +30,16 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'choice'
   );
 }
 
-function meterWords(stops: number): string {
-  if (Math.abs(stops) < 1 / 6) return 'the averaging meter is right here';
-  return stops < 0 ? 'or the meter brightens the picture' : 'or the meter darkens the picture';
-}
-
 /** What would make an impossible brief possible, nearest at hand first. */
-export function WhatWouldHelp({ remedies }: Pick<Plan, 'remedies'>) {
+export function WhatWouldHelp({ remedies }: Pick<PlanAtLight, 'remedies'>) {
   return (
     <section className="figures" aria-labelledby="help-title">
       <h2 id="help-title">What would help</h2>
       <ul className="helps">
         {remedies.map(({ code, say, stops }) => (
           <li key={code}>
-            {say} {stops > 0.05 && !say.includes('stop') && <span className="quiet">{stopWords(stopsLabel(stops))}</span>}
+            {say}{' '}
+            {stopsLabel(stops) !== '0' && !say.includes('stop') && <span className="quiet">{stopWords(stopsLabel(stops))}</span>}
           </li>
         ))}
       </ul>

@@ -3,7 +3,9 @@ import {
   cautionFor,
   isoWords,
   pictureOf,
-  planBrief,
+  shutterMarks,
+  ladderFor,
+  planWithoutLadder,
   plainNumber,
   shutterWords,
   stopsLabel,
@@ -12,13 +14,15 @@ import {
   type Brief,
   type Figures,
   type GateName,
-  type Plan,
+  type PlanAtLight,
+  type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
-import { Info, Save, Table2, Undo2 } from 'lucide-react';
-import { useMemo, useRef } from 'react';
+import { Save, Table2, Undo2 } from 'lucide-react';
+import { useCallback, useMemo, useRef } from 'react';
 import { Tip } from '../../components/Tip.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
 import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
 import { useCursor } from '../../state/cursor.ts';
@@ -30,19 +34,33 @@ import { BriefMenu } from './BriefMenu.tsx';
 import { BriefText } from './BriefText.tsx';
 import { RestCells, ShutterCell } from './DialIn.tsx';
 import { InFigures, WhatWouldHelp } from './InFigures.tsx';
+import { Ladder } from './Ladder.tsx';
+import { SetCamera } from './SetCamera.tsx';
 import { useBriefActions } from './useBriefActions.ts';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
 import { ValleyTable } from './ValleyTable.tsx';
+
+/** How long a brief has to rest before its ladder is worked out again, ms. */
+const LADDER_AFTER_MS = 120;
 
 /** One brief and its plan. The brief stands on the page; dial-in values and Valley are one instrument beside it. */
 export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const kept = useDrafts((drafts) => drafts.byId[stored.id]);
   const draft = useMemo(() => kept ?? cleanDraft(stored.document), [kept, stored.document]);
-  const plan = useMemo(() => planBrief(draft.good), [draft.good]);
+  const { ev100: looked, lookAt } = useCursor();
+  const brief = useMemo(() => (looked === null ? draft.good : inLight(draft.good, looked)), [draft.good, looked]);
+  const plan = useMemo(() => planWithoutLadder(brief), [brief]);
+  // The ladder follows when a drag comes to rest.
+  const settled = useSettled(draft.good, LADDER_AFTER_MS);
+  const rungs = useMemo(() => ladderFor(settled), [settled]);
+  const look = useCallback(
+    (rung: Rung | null) => lookAt(rung && { ev100: rung.evFrom, third: shutterMarks.nearest(rung.shutterS) }),
+    [lookAt],
+  );
   const actions = useBriefActions(stored, draft.brief);
   const edit = (change: (brief: Brief) => Brief): void => draftStore.getState().edit(stored.id, stored.document, change);
   const titleProblem = draft.issues.find(({ path }) => path === 'title')?.message ?? null;
-  const impossible = plan.possible ? null : (plan.reasons[0]?.say ?? null);
+  const impossible = plan.possible || looked !== null ? null : (plan.reasons[0]?.say ?? null);
   const caution = cautionFor(draft.good);
   return (
     <main className="plan">
@@ -76,19 +94,22 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
           </ol>
         </section>
       </div>
-      <Instrument brief={draft.good} plan={plan} />
-      {caution && (
-        <p className="caution">
-          <Info className="i" aria-hidden="true" />
-          <span>{caution}</span>
-        </p>
-      )}
+      <Instrument brief={brief} plan={plan} />
+      <Ladder
+        rungs={rungs}
+        view={viewOf(draft.good)}
+        widestF={draft.good.kit.lens.widestF}
+        caution={caution}
+        looked={looked}
+        ev100={draft.good.light.ev100}
+        onLook={look}
+      />
     </main>
   );
 }
 
 /** Dial-in values and Valley: one instrument on one shutter axis. */
-function Instrument({ brief, plan }: { brief: Brief; plan: Plan }) {
+function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
   const { third: looked, table, move, toggleTable } = useCursor();
   const { distanceUnit } = useSettings();
   const figure = useRef<HTMLElement>(null);
@@ -184,12 +205,14 @@ function Instrument({ brief, plan }: { brief: Brief; plan: Plan }) {
       </div>
       <div className="colB">
         <RestCells brief={brief} shown={shown} />
-        {!plan.possible && <WhatWouldHelp remedies={plan.remedies} />}
+        {plan.possible ? <SetCamera camera={shown.camera} /> : <WhatWouldHelp remedies={plan.remedies} />}
         <InFigures shown={shown} view={view} />
       </div>
     </div>
   );
 }
+
+const inLight = (brief: Brief, ev100: number): Brief => ({ ...brief, light: { ...brief.light, ev100 } });
 
 /** Room the shutter value needs at either side of its middle, and how wide it is, px. */
 const DIAL_ROOM = { left: 346, right: 160 } as const;
@@ -202,7 +225,7 @@ function viewOf({ kit, picture }: Brief): string {
   return viewingName(picture.viewCph, pictureOf(widthMm, heightMm, megapixels, picture.crop, picture.viewCph).sensorCph);
 }
 
-function pastWords(plan: Plan, figures: Figures): string {
+function pastWords(plan: PlanAtLight, figures: Figures): string {
   const shut = (Object.keys(figures.gates) as GateName[]).filter((gate) => figures.gates[gate] === 'shut');
   if (shut.length > 0) return `${shut.map(capital).join(' and ')} ${shut.length > 1 ? 'fail' : 'fails'}.`;
   const factor = plan.figures.subjectBlurViewPx > 0 ? figures.subjectBlurViewPx / plan.figures.subjectBlurViewPx : 1;

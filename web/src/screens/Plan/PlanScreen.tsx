@@ -37,11 +37,11 @@ export function PlanScreen() {
 }
 
 function Opened({ stored }: { stored: StoredBrief }) {
-  const move = useCursor((cursor) => cursor.move);
+  const lookAt = useCursor((cursor) => cursor.lookAt);
   useEffect(() => {
     draftStore.getState().open(stored.id);
-    move(null);
-  }, [stored.id, move]);
+    lookAt(null);
+  }, [stored.id, lookAt]);
   return <OpenBrief stored={stored} />;
 }
 

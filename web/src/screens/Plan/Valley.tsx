@@ -1,4 +1,4 @@
-import { shutterMarks, shutterWords, windowOf, type GateName, type Gates, type Plan } from '@hushto/core';
+import { shutterMarks, shutterWords, windowOf, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -48,7 +48,7 @@ function layoutOf(frame: ValleyFrame, width: number, height: number): Layout {
 }
 
 interface ValleyProps {
-  plan: Plan;
+  plan: PlanAtLight;
   /** Where the cursor is, in thirds from 1 s. */
   third: number;
   moved: boolean;
@@ -211,7 +211,7 @@ function GateValues({ values, gates, layout }: { values: Record<GateName, string
 }
 
 interface GroundProps {
-  plan: Plan;
+  plan: PlanAtLight;
   frame: ValleyFrame;
   layout: Layout;
 }
@@ -440,7 +440,7 @@ function GateRows({ plan, frame, layout }: GroundProps) {
 }
 
 /** Why the window ends where it does, in a sentence. */
-export function windowWords(plan: Plan, view: string, liftCeiling: string): { lead: string; rest: string } {
+export function windowWords(plan: PlanAtLight, view: string, liftCeiling: string): { lead: string; rest: string } {
   const window = windowOf(plan.gateRows, plan.choice.shutterS);
   if (!window) {
     return plan.possible

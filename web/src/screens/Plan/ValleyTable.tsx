@@ -6,7 +6,7 @@ import {
   shutterMarks,
   shutterWords,
   stopsLabel,
-  type Plan,
+  type PlanAtLight,
 } from '@hushto/core';
 import { againstHush, percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../state/valley.ts';
@@ -15,7 +15,7 @@ import { valleyFrame } from '../../state/valley.ts';
 const intoView = (row: HTMLTableRowElement | null): void => row?.scrollIntoView({ block: 'center' });
 
 /** The Valley's data as a table: what the chart shows, and the share kept of the ideal. */
-export function ValleyTable({ plan, view }: { plan: Plan; view: string }) {
+export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string }) {
   const frame = valleyFrame(plan);
   const rows = plan.curve.filter(({ shutterS }) => {
     const third = shutterMarks.nearest(shutterS);
