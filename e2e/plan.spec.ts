@@ -84,6 +84,15 @@ describe('planning a photograph', () => {
     await page.waitForSelector('.valley-chart');
     expect(await title(page)).to.include('Boathouse');
     expect(await token(page, /^9.m$/).count()).to.equal(1);
+    await token(page, /^EV/).click();
+    await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('8');
+    await page.keyboard.press('Escape');
+    expect(await token(page, /^EV.8\.0$/).count()).to.equal(1);
+    await page.keyboard.press('Control+z');
+    expect(await token(page, /^EV.6\.5$/).count()).to.equal(1);
+    await page.getByRole('button', { name: 'Redo' }).click();
+    expect(await token(page, /^EV.8\.0$/).count()).to.equal(1);
+    await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByRole('button', { name: 'Discard edits' }).click();
     expect(await token(page, /^7.m$/).count()).to.equal(1);
     await page.getByRole('button', { name: 'Bring them back' }).click();

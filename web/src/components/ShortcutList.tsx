@@ -6,6 +6,7 @@ const KEYS: readonly (readonly [keys: string[], does: string])[] = [
   [['←', '→'], 'Shutter, a third'],
   [['⇧', '←', '→'], 'Shutter, a stop'],
   [['h'], 'Go to the hush point'],
+  [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   [['t'], 'Table or chart'],
   [['d'], 'Paper or Dim'],
   [['?'], 'This list'],

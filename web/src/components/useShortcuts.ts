@@ -9,7 +9,7 @@ const KEEPS_KEYS =
   'input, textarea, select, [contenteditable], [role=slider]:not(.flag), [role=menu], [role=listbox], [role=tablist], [role=dialog], [role=radiogroup]';
 
 /**
- * Keyboard shortcuts of a screen: `key` as the browser names it, with "Shift+" before where needed.
+ * Keyboard shortcuts of a screen: `key` as the browser names it, with "Control+" (the command key too) and "Shift+" before it.
  * They never fire while typing, nor while a control or dialog that has keys of its own is in use.
  */
 export function useShortcuts(shortcuts: Record<string, () => void>): void {
@@ -20,12 +20,13 @@ export function useShortcuts(shortcuts: Record<string, () => void>): void {
   const letters = useSettings((settings) => settings.letterKeys);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.defaultPrevented || event.altKey) return;
       if (event.target instanceof Element && event.target.closest(KEEPS_KEYS)) return;
       if (document.querySelector('[role=dialog]')) return;
-      const name = event.shiftKey && event.key.length > 1 ? `Shift+${event.key}` : event.key;
+      const chord = event.ctrlKey || event.metaKey;
+      const name = `${chord ? 'Control+' : ''}${event.shiftKey && event.key.length > 1 ? 'Shift+' : ''}${event.key}`;
       const run = latest.current[name];
-      if (!run || (event.key.length === 1 && !letters)) return;
+      if (!run || (event.key.length === 1 && !chord && !letters)) return;
       event.preventDefault();
       run();
     };

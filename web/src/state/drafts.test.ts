@@ -17,9 +17,43 @@ function memory(start: Record<string, string> = {}) {
   };
 }
 
+/** A clock that moves on by a second at each look, or by what it is told. */
+const clock = (stepMs = 1000) => {
+  let at = 0;
+  return () => (at += stepMs);
+};
+
+describe('undo', () => {
+  const distance = (drafts: ReturnType<typeof createDrafts>) => (drafts.getState().byId['a']?.brief ?? stored).subject.distanceM;
+  it('takes back each change and brings it again, and a new change lets go of what was undone', () => {
+    const drafts = createDrafts(memory, clock());
+    const { edit, undo, redo } = drafts.getState();
+    edit('a', stored, at(9));
+    edit('a', stored, at(0.01));
+    undo('a', stored);
+    expect(distance(drafts)).to.equal(9);
+    expect(drafts.getState().byId['a']!.issues).to.deep.equal([]);
+    undo('a', stored);
+    expect(drafts.getState().byId).to.deep.equal({});
+    undo('a', stored);
+    redo('a', stored);
+    expect(distance(drafts)).to.equal(9);
+    edit('a', stored, at(7));
+    redo('a', stored);
+    expect(distance(drafts)).to.equal(7);
+  });
+  it('takes a whole drag back in one step', () => {
+    const drafts = createDrafts(memory, clock(5));
+    const { edit, undo } = drafts.getState();
+    for (let metres = 5; metres < 9; metres += 0.1) edit('a', stored, at(metres));
+    undo('a', stored);
+    expect(distance(drafts)).to.equal(stored.subject.distanceM);
+  });
+});
+
 describe('unsaved edits', () => {
   it('keep the last good brief while a value cannot work, and name the field', () => {
-    const drafts = createDrafts(memory);
+    const drafts = createDrafts(memory, clock());
     drafts.getState().edit('a', stored, at(9));
     drafts.getState().edit('a', stored, at(0.01));
     const draft = drafts.getState().byId['a']!;
@@ -32,24 +66,24 @@ describe('unsaved edits', () => {
   });
   it('survive a reload', () => {
     const storage = memory();
-    createDrafts(() => storage)
+    createDrafts(() => storage, clock())
       .getState()
       .edit('a', stored, at(9));
-    expect(createDrafts(() => storage).getState().byId['a']!.brief.subject.distanceM).to.equal(9);
+    expect(createDrafts(() => storage, clock()).getState().byId['a']!.brief.subject.distanceM).to.equal(9);
   });
-  it('are none when edited back, discarded, or left unplannable by an older version', () => {
+  it('are none when edited back, saved, or left unplannable by an older version', () => {
     const storage = memory();
-    const drafts = createDrafts(() => storage);
+    const drafts = createDrafts(() => storage, clock());
     drafts.getState().edit('a', stored, at(9));
     drafts.getState().edit('a', stored, at(stored.subject.distanceM));
     expect(drafts.getState().byId).to.deep.equal({});
     drafts.getState().edit('a', stored, at(9));
-    drafts.getState().discard('a');
+    drafts.getState().saved('a');
     expect(drafts.getState().byId).to.deep.equal({});
     const old = memory({
       'hushto.drafts': JSON.stringify({ version: 1, state: { byId: { a: { good: { title: 'x' } } }, lastOpen: 'a' } }),
     });
-    expect(createDrafts(() => old).getState())
+    expect(createDrafts(() => old, clock()).getState())
       .to.include({ lastOpen: 'a' })
       .and.to.have.deep.property('byId', {});
   });

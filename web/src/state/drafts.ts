@@ -15,27 +15,66 @@ export interface Drafts {
   /** Unsaved edits by brief id; they survive a reload. */
   byId: Record<string, Draft>;
   lastOpen: string | null;
+  /** Earlier and undone states of each brief in this window, latest last. */
+  past: Record<string, readonly Brief[]>;
+  future: Record<string, readonly Brief[]>;
   open: (id: string | null) => void;
   edit: (id: string, stored: Brief, change: (brief: Brief) => Brief) => void;
-  discard: (id: string) => void;
+  /** What was edited is stored now; what came before can still be undone. */
+  saved: (id: string) => void;
+  undo: (id: string, stored: Brief) => void;
+  redo: (id: string, stored: Brief) => void;
 }
 
-/** @param storage where edits are kept between visits; the browser's own in the app */
-export const createDrafts = (storage: () => StateStorage) =>
-  createStore<Drafts>()(
+/** Changes that follow each other faster than this, ms, are one step to undo: a drag, or typing. */
+const ONE_STEP_MS = 600;
+const MOST_STEPS = 100;
+
+/**
+ * @param storage where edits are kept between visits; the browser's own in the app
+ * @param now the time, ms; tells a drag from single changes
+ */
+export const createDrafts = (storage: () => StateStorage, now: () => number) => {
+  let lastEdit = { id: '', at: -Infinity };
+  return createStore<Drafts>()(
     persist(
-      (set) => ({
-        byId: {},
-        lastOpen: null,
-        open: (id) => set({ lastOpen: id }),
-        edit: (id, stored, change) =>
-          set(({ byId }) => {
-            const draft = edited(byId[id] ?? cleanDraft(stored), change);
-            // Edited back to what is stored: nothing is left to save.
-            return { byId: equal(draft.brief, stored) ? without(byId, id) : { ...byId, [id]: draft } };
-          }),
-        discard: (id) => set(({ byId }) => ({ byId: without(byId, id) })),
-      }),
+      (set) => {
+        /** The drafts with one brief as given; none where it is what is stored. */
+        const withBrief = (byId: Drafts['byId'], id: string, stored: Brief, brief: Brief): Drafts['byId'] =>
+          equal(brief, stored) ? without(byId, id) : { ...byId, [id]: edited(byId[id] ?? cleanDraft(stored), () => brief) };
+        const step = (from: 'past' | 'future', to: 'past' | 'future') => (id: string, stored: Brief) =>
+          set((state) => {
+            const target = state[from][id]?.at(-1);
+            if (!target) return state;
+            lastEdit = { id: '', at: -Infinity };
+            return {
+              byId: withBrief(state.byId, id, stored, target),
+              [from]: { ...state[from], [id]: state[from][id]!.slice(0, -1) },
+              [to]: { ...state[to], [id]: [...(state[to][id] ?? []), state.byId[id]?.brief ?? stored] },
+            };
+          });
+        return {
+          byId: {},
+          lastOpen: null,
+          past: {},
+          future: {},
+          open: (id) => set({ lastOpen: id }),
+          edit: (id, stored, change) =>
+            set(({ byId, past, future }) => {
+              const before = byId[id]?.brief ?? stored;
+              const goesOn = lastEdit.id === id && now() - lastEdit.at < ONE_STEP_MS;
+              lastEdit = { id, at: now() };
+              return {
+                byId: withBrief(byId, id, stored, change(before)),
+                past: goesOn ? past : { ...past, [id]: [...(past[id] ?? []), before].slice(-MOST_STEPS) },
+                future: without(future, id),
+              };
+            }),
+          saved: (id) => set(({ byId }) => ({ byId: without(byId, id) })),
+          undo: step('past', 'future'),
+          redo: step('future', 'past'),
+        };
+      },
       {
         name: 'hushto.drafts',
         version: 1,
@@ -45,6 +84,7 @@ export const createDrafts = (storage: () => StateStorage) =>
       },
     ),
   );
+};
 
 export const cleanDraft = (brief: Brief): Draft => ({ brief, good: brief, issues: [] });
 

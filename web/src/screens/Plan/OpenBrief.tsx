@@ -18,7 +18,7 @@ import {
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
-import { Save, Table2, Undo2 } from 'lucide-react';
+import { Redo2, Save, Table2, Undo2, X } from 'lucide-react';
 import { useCallback, useMemo, useRef } from 'react';
 import { Tip } from '../../components/Tip.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -74,16 +74,19 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
           />
           <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
           <BriefText brief={draft.brief} edit={edit} issues={draft.issues} tooDark={impossible} />
-          {kept && (
-            <p className="unsaved">
-              <button type="button" className="btn s go" disabled={draft.issues.length > 0} onClick={actions.save}>
-                <Save className="i" aria-hidden="true" /> Save brief
-              </button>
-              <button type="button" className="btn s bare" onClick={actions.discard}>
-                <Undo2 className="i" aria-hidden="true" /> Discard edits
-              </button>
-            </p>
-          )}
+          <div className="unsaved">
+            {kept && (
+              <>
+                <button type="button" className="btn s go" disabled={draft.issues.length > 0} onClick={actions.save}>
+                  <Save className="i" aria-hidden="true" /> Save brief
+                </button>
+                <button type="button" className="btn s bare" aria-label="Discard edits" onClick={actions.discard}>
+                  <X className="i" aria-hidden="true" /> Discard
+                </button>
+              </>
+            )}
+            <History id={stored.id} stored={stored.document} />
+          </div>
         </section>
         <section className="why" aria-labelledby="why-title">
           <h2 id="why-title">Why</h2>
@@ -105,6 +108,39 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
         onLook={look}
       />
     </main>
+  );
+}
+
+/** Undo and redo of every change to the brief. */
+function History({ id, stored }: { id: string; stored: Brief }) {
+  const canUndo = useDrafts((drafts) => (drafts.past[id]?.length ?? 0) > 0);
+  const canRedo = useDrafts((drafts) => (drafts.future[id]?.length ?? 0) > 0);
+  const { undo, redo } = draftStore.getState();
+  useShortcuts({ 'Control+z': () => undo(id, stored), 'Control+Z': () => redo(id, stored), 'Control+y': () => redo(id, stored) });
+  if (!canUndo && !canRedo) return null;
+  return (
+    <>
+      <button
+        type="button"
+        className="btn s bare icon"
+        aria-label="Undo"
+        title="Undo (Ctrl Z)"
+        disabled={!canUndo}
+        onClick={() => undo(id, stored)}
+      >
+        <Undo2 className="i" aria-hidden="true" />
+      </button>
+      <button
+        type="button"
+        className="btn s bare icon"
+        aria-label="Redo"
+        title="Redo (Ctrl Shift Z)"
+        disabled={!canRedo}
+        onClick={() => redo(id, stored)}
+      >
+        <Redo2 className="i" aria-hidden="true" />
+      </button>
+    </>
   );
 }
 

@@ -37,7 +37,7 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     duplicate: () => create(copyOf(brief)),
     rename: (title) => drafts.edit(id, stored.document, (edited) => ({ ...edited, title })),
     discard: () => {
-      drafts.discard(id);
+      drafts.edit(id, stored.document, () => stored.document);
       show('Your edits are gone; this is the brief as saved.', {
         label: 'Bring them back',
         run: () => drafts.edit(id, stored.document, () => brief),
@@ -47,7 +47,7 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
       void attempt(async () => {
         put('briefs', await api.briefs.change(id, brief, stored.revision));
         // What was typed while the answer was on its way is still unsaved.
-        if (draftStore.getState().byId[id]?.brief === brief) drafts.discard(id);
+        if (draftStore.getState().byId[id]?.brief === brief) drafts.saved(id);
         show('Saved.');
       }),
     remove: () =>
