@@ -12,7 +12,7 @@ export function fieldIssues(error: z.ZodError): FieldIssue[] {
 
 /** The same sentences for forms that check with a schema as one types; undefined leaves the schema's own message. */
 export function formSentence(issue: z.core.$ZodRawIssue): string | undefined {
-  return explain({ ...issue, path: issue.path ?? [], message: issue.message ?? '' } as Issue)[0]?.message || undefined;
+  return explain({ ...issue, path: issue.path ?? [], message: issue.message ?? '' })[0]?.message || undefined;
 }
 
 function explain(issue: Issue): FieldIssue[] {

@@ -32,6 +32,36 @@ export function FormField({ label, error, input }: FormFieldProps) {
   );
 }
 
+interface FormEndProps {
+  /** What sending it does: "Add body". */
+  action: string;
+  /** Why it did not go through, in a sentence. */
+  failure: string | null;
+  busy: boolean;
+  onCancel: () => void;
+}
+
+/** The foot of a form: what went wrong, the way back, and the way on. */
+export function FormEnd({ action, failure, busy, onCancel }: FormEndProps) {
+  return (
+    <>
+      {failure && (
+        <p className="help bad" role="alert">
+          {failure}
+        </p>
+      )}
+      <div className="row">
+        <button type="button" className="btn s bare" onClick={onCancel}>
+          Back
+        </button>
+        <button type="submit" className="btn s go" disabled={busy}>
+          {action}
+        </button>
+      </div>
+    </>
+  );
+}
+
 /** A number as typed in a form, comma or point. @param say what to say when it is none */
 export const typedNumber = (say: string) =>
   z.string().transform((text, context) => {

@@ -4,7 +4,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { api } from '../../../api/client.ts';
 import { useLibrary } from '../../../state/library.ts';
-import { FormField, typedNumber, useSubmission } from './FormField.tsx';
+import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
 const OwnBody = z
   .object({
@@ -80,15 +80,7 @@ export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
       <p className="help">
         The rest starts as our guess: no stabiliser, 8 frames a second, autofocus to EV −3 at f/2, usual noise.
       </p>
-      {failure && <p className="help bad">{failure}</p>}
-      <div className="row">
-        <button type="button" className="btn s bare" onClick={onCancel}>
-          Back
-        </button>
-        <button type="submit" className="btn s go" disabled={isSubmitting}>
-          Add body
-        </button>
-      </div>
+      <FormEnd action="Add body" failure={failure} busy={isSubmitting} onCancel={onCancel} />
     </form>
   );
 }

@@ -4,7 +4,7 @@ import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { api } from '../../../api/client.ts';
 import { useLibrary } from '../../../state/library.ts';
-import { FormField, typedNumber, useSubmission } from './FormField.tsx';
+import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
 const OwnLens = z
   .object({
@@ -50,15 +50,7 @@ export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
         <FormField label="Widest f/ at the longest" error={errors.widestFAtTo} input={register('widestFAtTo')} />
       </div>
       <p className="help">As engraved. The rest starts as our guess: f/16 at the narrowest, no stabiliser, usual sharpness.</p>
-      {failure && <p className="help bad">{failure}</p>}
-      <div className="row">
-        <button type="button" className="btn s bare" onClick={onCancel}>
-          Back
-        </button>
-        <button type="submit" className="btn s go" disabled={isSubmitting}>
-          Add lens
-        </button>
-      </div>
+      <FormEnd action="Add lens" failure={failure} busy={isSubmitting} onCancel={onCancel} />
     </form>
   );
 }
