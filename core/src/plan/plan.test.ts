@@ -7,8 +7,8 @@ import { fullWellE } from '../sensor/sensor.ts';
 import { PLACES, SUBJECT_KINDS, type Brief } from './brief.ts';
 import { briefProblems } from './briefProblems.ts';
 import { cautionFor } from './cautions.ts';
-import { allCandidates, hushPoint } from './hushPoint.ts';
-import { planAtShutter, planBrief } from './planBrief.ts';
+import { allCandidates, hushPoint, isPossible } from './hushPoint.ts';
+import { ladderFor, planAtShutter, planBrief, planWithoutLadder } from './planBrief.ts';
 import { remediesFor } from './remedies.ts';
 import { Situation, type Candidate } from './situation.ts';
 
@@ -121,6 +121,27 @@ describe('the hush point', () => {
         expect(brighter.figures.detailBits).to.be.above(here.figures.detailBits * 0.995);
       }),
       RUNS,
+    );
+  });
+
+  it('is found possible by the short way exactly where the long way finds it so', () => {
+    fc.assert(
+      fc.property(anyBrief, fc.integer({ min: -12, max: 12 }), (brief, thirds) => {
+        const ev100 = brief.light.ev100 + thirds / 3;
+        expect(isPossible(new Situation(brief), ev100)).to.equal(hushPoint(new Situation(brief), ev100).possible);
+      }),
+      { seed: 20260112, numRuns: 300 },
+    );
+  });
+
+  it('is the same with and without its ladder', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const { ladder, ...rest } = planBrief(brief);
+        expect(planWithoutLadder(brief)).to.deep.equal(rest);
+        expect(ladderFor(brief)).to.deep.equal(ladder);
+      }),
+      { seed: 20260112, numRuns: 25 },
     );
   });
 
