@@ -41,7 +41,7 @@ function climb(candidates: readonly Candidate[], from: number, height: (candidat
 }
 
 /** Share of the best detail that still looks alike. */
-const ALIKE = 0.9;
+export const ALIKE = 0.9;
 
 /** The run of shutters round the best whose detail is within a tenth of it; null for an empty curve. */
 export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fastestS: number } | null {

@@ -49,10 +49,9 @@ export interface Figures {
 }
 
 export function dialledSetting(situation: Situation, candidate: Candidate): DialledSetting {
-  const { shutter, aperture, cameraIso, liftStops } = candidate;
-  const { from, to, pinned } = situation.isoRange;
+  const { shutter, aperture, liftStops } = candidate;
   const { lens } = situation.brief.kit;
-  const iso = pinned ?? Math.min(to, Math.max(from, isoMarks.value(isoMarks.nearest(cameraIso))));
+  const iso = dialledIso(situation, candidate);
   return {
     shutterS: shutter.shutterS,
     fNumber: aperture.fNumber,
@@ -66,6 +65,11 @@ export function dialledSetting(situation: Situation, candidate: Candidate): Dial
       lift: stopsLabel(liftStops),
     },
   };
+}
+
+/** ISO as it can be dialled in: the pinned one, else the nearest third mark inside the body's range and the ceiling. */
+export function dialledIso({ isoRange: { from, to, pinned } }: Situation, { cameraIso }: Candidate): number {
+  return pinned ?? Math.min(to, Math.max(from, isoMarks.value(isoMarks.nearest(cameraIso))));
 }
 
 export function figuresOf(situation: Situation, candidate: Candidate, plateau: Figures['plateau']): Figures {

@@ -1,8 +1,8 @@
-import { isoMarks } from '../light/marks.ts';
+import { viewedPixels } from '../optics/picture.ts';
 import type { Brief } from './brief.ts';
 import { cameraWords, type CameraWords } from './camera.ts';
 import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts';
-import { dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
+import { dialledIso, dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
 import { hushPoint, type Choice } from './hushPoint.ts';
 import { ladderOf, type Rung } from './ladder.ts';
@@ -109,14 +109,13 @@ export function planAtShutter(brief: Brief, shutterS: number): PlanAtShutter {
 }
 
 function valleyPoint(situation: Situation, { candidate }: CurvePoint): ValleyPoint {
-  const { from, to } = situation.isoRange;
   return {
     shutterS: candidate.shutter.shutterS,
     fNumber: candidate.aperture.fNumber,
-    iso: situation.isoRange.pinned ?? Math.min(to, Math.max(from, isoMarks.value(isoMarks.nearest(candidate.cameraIso)))),
+    iso: dialledIso(situation, candidate),
     liftStops: candidate.liftStops,
     ...situation.losses(candidate),
-    subjectBlurViewPx: (2 * candidate.shutter.smearMm) / situation.picture.toleranceMm,
+    subjectBlurViewPx: viewedPixels(candidate.shutter.smearMm, situation.picture),
     burstProbability: candidate.shutter.hands().burstChance,
     gates: candidate.gates,
   };

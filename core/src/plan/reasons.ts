@@ -111,19 +111,20 @@ function trade(situation: Situation, candidate: Candidate, figures: Figures): Re
       };
 }
 
+const slowestHeld = (situation: Situation) => situation.shutters.find((option) => option.hands().hold === 'open');
+
 /** Stops by which the slowest shutter the hands hold is slower than the candidate's; below zero when they hold none as slow. */
 function handsRoomStops(situation: Situation, { shutter, gates }: Candidate): number {
-  const slowest = situation.shutters.find((option) => option.hands().hold === 'open');
+  const slowest = slowestHeld(situation);
   return gates.hold !== 'open' || !slowest ? -1 : Math.log2(slowest.shutterS / shutter.shutterS);
 }
 
-function hands(situation: Situation, { shutter, gates }: Candidate): Reason {
-  const slowest = situation.shutters.find((option) => option.hands().hold === 'open');
+function hands(situation: Situation, candidate: Candidate): Reason {
+  const slowest = slowestHeld(situation);
   const confidence = `${Math.round(situation.brief.picture.confidence * 100)}\u00a0%`;
-  if (gates.hold !== 'open' || !slowest)
+  if (candidate.gates.hold !== 'open' || !slowest)
     return { code: 'hands', say: `Your hands cannot promise ${confidence} at any speed here: brace.` };
-  const room = Math.log2(slowest.shutterS / shutter.shutterS);
-  if (room < 1)
+  if (handsRoomStops(situation, candidate) < 1)
     return {
       code: 'hands',
       say: `Your hands set the pace: ${shutterWords(slowest.shutterS)} is the slowest they hold with ${confidence}.`,

@@ -151,10 +151,20 @@ function lessSure(situation: Situation, ev: number): Remedy | null {
   return { code: 'confidence', stops: 0, say: 'Accept an even chance of a sharp frame, and shoot more of them.' };
 }
 
+/** From starlight to full sun, in thirds of a stop. */
+const MOST_LIGHT_THIRDS = 72;
+
 /** How much more light would do; null when no light would. */
 export function moreLight(situation: Situation, ev: number): Remedy | null {
-  const stops = fewestThirds(14, (more) => isPossible(situation, ev + more));
-  if (stops === null) return null;
+  // In widening steps up to the first light that does: far more would be too bright again.
+  let fails = 0;
+  let works = 1;
+  while (works <= MOST_LIGHT_THIRDS && !isPossible(situation, ev + works / 3)) {
+    fails = works;
+    works += Math.ceil(works / 2);
+  }
+  if (works > MOST_LIGHT_THIRDS) return null;
+  const stops = (fails + bisected(works - fails, (more) => isPossible(situation, ev + (fails + more) / 3))) / 3;
   return {
     code: 'light',
     stops,
@@ -166,14 +176,19 @@ export function moreLight(situation: Situation, ev: number): Remedy | null {
 function fewestThirds(most: number, works: (stops: number) => boolean): number | null {
   const last = Math.floor(most * 3 + 1e-9);
   if (last < 1 || !works(last / 3)) return null;
+  return bisected(last, (thirds) => works(thirds / 3)) / 3;
+}
+
+/** The fewest of 1 to `last` at which something works, given that it works at `last`. */
+function bisected(last: number, works: (thirds: number) => boolean): number {
   let fails = 0;
   let succeeds = last;
   while (succeeds - fails > 1) {
     const middle = (fails + succeeds) >> 1;
-    if (works(middle / 3)) succeeds = middle;
+    if (works(middle)) succeeds = middle;
     else fails = middle;
   }
-  return succeeds / 3;
+  return succeeds;
 }
 
 const withPicture = (situation: Situation, change: Partial<Brief['picture']>): Situation =>

@@ -42,6 +42,17 @@ describe('undo', () => {
     redo('a', stored);
     expect(distance(drafts)).to.equal(7);
   });
+  it('takes discarding back as a step of its own, however soon after an edit it comes', () => {
+    const drafts = createDrafts(memory, clock(5));
+    const { edit, discard, undo } = drafts.getState();
+    edit('a', stored, at(9));
+    discard('a', stored);
+    expect(distance(drafts)).to.equal(stored.subject.distanceM);
+    undo('a', stored);
+    expect(distance(drafts)).to.equal(9);
+    undo('a', stored);
+    expect(distance(drafts)).to.equal(stored.subject.distanceM);
+  });
   it('takes a whole drag back in one step', () => {
     const drafts = createDrafts(memory, clock(5));
     const { edit, undo } = drafts.getState();

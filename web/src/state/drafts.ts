@@ -20,6 +20,8 @@ export interface Drafts {
   future: Record<string, readonly Brief[]>;
   open: (id: string | null) => void;
   edit: (id: string, stored: Brief, change: (brief: Brief) => Brief) => void;
+  /** Back to what is stored, as a step of its own that can be undone. */
+  discard: (id: string, stored: Brief) => void;
   /** What was edited is stored now; what came before can still be undone. */
   saved: (id: string) => void;
   undo: (id: string, stored: Brief) => void;
@@ -29,16 +31,17 @@ export interface Drafts {
 /** Changes that follow each other faster than this, ms, are one step to undo: a drag, or typing. */
 const ONE_STEP_MS = 600;
 const MOST_STEPS = 100;
+const NO_EDIT = { id: '', at: -Infinity };
 
 /**
  * @param storage where edits are kept between visits; the browser's own in the app
  * @param now the time, ms; tells a drag from single changes
  */
 export const createDrafts = (storage: () => StateStorage, now: () => number) => {
-  let lastEdit = { id: '', at: -Infinity };
+  let lastEdit = NO_EDIT;
   return createStore<Drafts>()(
     persist(
-      (set) => {
+      (set, get) => {
         /** The drafts with one brief as given; none where it is what is stored. */
         const withBrief = (byId: Drafts['byId'], id: string, stored: Brief, brief: Brief): Drafts['byId'] =>
           equal(brief, stored) ? without(byId, id) : { ...byId, [id]: edited(byId[id] ?? cleanDraft(stored), () => brief) };
@@ -46,7 +49,7 @@ export const createDrafts = (storage: () => StateStorage, now: () => number) => 
           set((state) => {
             const target = state[from][id]?.at(-1);
             if (!target) return state;
-            lastEdit = { id: '', at: -Infinity };
+            lastEdit = NO_EDIT;
             return {
               byId: withBrief(state.byId, id, stored, target),
               [from]: { ...state[from], [id]: state[from][id]!.slice(0, -1) },
@@ -70,6 +73,11 @@ export const createDrafts = (storage: () => StateStorage, now: () => number) => 
                 future: without(future, id),
               };
             }),
+          discard: (id, stored) => {
+            lastEdit = NO_EDIT;
+            get().edit(id, stored, () => stored);
+            lastEdit = NO_EDIT;
+          },
           saved: (id) => set(({ byId }) => ({ byId: without(byId, id) })),
           undo: step('past', 'future'),
           redo: step('future', 'past'),

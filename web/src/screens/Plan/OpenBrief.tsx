@@ -12,9 +12,9 @@ import {
   stopWords,
   viewingName,
   type Brief,
-  type Figures,
   type GateName,
   type PlanAtLight,
+  type PlanAtShutter,
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
@@ -58,7 +58,11 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
     [lookAt],
   );
   const actions = useBriefActions(stored, draft.brief);
-  const edit = (change: (brief: Brief) => Brief): void => draftStore.getState().edit(stored.id, stored.document, change);
+  const edit = (change: (brief: Brief) => Brief): void => {
+    // A change is to be seen: back from a light of the ladder to the brief's own.
+    if (looked !== null) lookAt(null);
+    draftStore.getState().edit(stored.id, stored.document, change);
+  };
   const titleProblem = draft.issues.find(({ path }) => path === 'title')?.message ?? null;
   const impossible = plan.possible || looked !== null ? null : (plan.reasons[0]?.say ?? null);
   const caution = cautionFor(draft.good);
@@ -196,12 +200,12 @@ function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
             {plan.possible ? (
               <>
                 <b>{comparison}</b>
-                {moved ? `: ${pastWords(plan, shown.figures)}` : ': you are on it.'}
+                {moved ? `: ${pastWords(plan, shown)}` : ': you are on it.'}
               </>
             ) : (
               <>
                 <b>Nothing works here</b>
-                {moved ? `: ${pastWords(plan, shown.figures)}` : ': this is the nearest.'}
+                {moved ? `: ${pastWords(plan, shown)}` : ': this is the nearest.'}
               </>
             )}
             <br />
@@ -221,7 +225,7 @@ function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
                   plan={plan}
                   third={third ?? frame.hush}
                   moved={moved}
-                  gateValues={(where) => gateWords(at(where).figures, brief, distanceUnit)}
+                  gateValues={(where) => gateWords(at(where), distanceUnit)}
                   gatesAt={(where) => at(where).figures.gates}
                   spoken={`${shutterWords(shown.choice.shutterS)}, ${comparison.toLowerCase()}`}
                   view={view}
@@ -261,11 +265,10 @@ function viewOf({ kit, picture }: Brief): string {
   return viewingName(picture.viewCph, pictureOf(widthMm, heightMm, megapixels, picture.crop, picture.viewCph).sensorCph);
 }
 
-function pastWords(plan: PlanAtLight, figures: Figures): string {
+function pastWords(plan: PlanAtLight, { choice, figures }: PlanAtShutter): string {
   const shut = (Object.keys(figures.gates) as GateName[]).filter((gate) => figures.gates[gate] === 'shut');
   if (shut.length > 0) return `${shut.map(capital).join(' and ')} ${shut.length > 1 ? 'fail' : 'fails'}.`;
-  const factor = plan.figures.subjectBlurViewPx > 0 ? figures.subjectBlurViewPx / plan.figures.subjectBlurViewPx : 1;
-  return factor > 1 ? 'more blur, less grain.' : 'less blur, more grain.';
+  return choice.shutterS > plan.choice.shutterS ? 'more blur, less grain.' : 'less blur, more grain.';
 }
 
 function liftWords({ picture }: Brief): string {
@@ -275,20 +278,14 @@ function liftWords({ picture }: Brief): string {
 }
 
 /** What each gate's number is at a setting. */
-function gateWords(figures: Figures, brief: Brief, unit: DistanceUnit): Record<GateName, string> {
+function gateWords({ choice, figures }: PlanAtShutter, unit: DistanceUnit): Record<GateName, string> {
   const near = distanceText(figures.nearM, unit);
-  const far = distanceText(figures.farM ?? 0, unit);
   return {
     freeze: `${plainNumber(figures.subjectBlurViewPx)}\u00a0px`,
     hold: percentText(figures.burstProbability),
-    light: lightWords(figures, brief),
-    depth: figures.farM === null ? `${near}–∞` : `${near.replace(`\u00a0${unit}`, '')}–${far}`,
+    light: choice.liftStops > 0.1 ? `lift ${choice.labels.lift}` : isoWords(choice.iso),
+    depth: figures.farM === null ? `${near}–∞` : `${near.replace(`\u00a0${unit}`, '')}–${distanceText(figures.farM, unit)}`,
     flicker: figures.flickerStops < 0.005 ? 'steady' : `${plainNumber(figures.flickerStops)}\u00a0stop`,
     focus: `${signedText(figures.focusHeadroomEv)}\u00a0EV`,
   };
-}
-
-function lightWords(figures: Figures, { kit, picture }: Brief): string {
-  const lift = Math.log2(figures.isoEquivalent / Math.min(picture.isoCeiling, kit.sensor.maxIso));
-  return lift > 0.1 ? `lift ${stopsLabel(lift)}` : isoWords(Math.max(kit.sensor.baseIso, figures.isoEquivalent));
 }

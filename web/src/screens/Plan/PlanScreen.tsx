@@ -1,5 +1,5 @@
 import type { StoredBrief } from '@hushto/contract';
-import { useEffect } from 'react';
+import { useEffect, useLayoutEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { api } from '../../api/client.ts';
 import { useToasts } from '../../components/Toasts.tsx';
@@ -38,7 +38,8 @@ export function PlanScreen() {
 
 function Opened({ stored }: { stored: StoredBrief }) {
   const lookAt = useCursor((cursor) => cursor.lookAt);
-  useEffect(() => {
+  // Before it is painted, or the last brief's light would flash up.
+  useLayoutEffect(() => {
     draftStore.getState().open(stored.id);
     lookAt(null);
   }, [stored.id, lookAt]);

@@ -1,4 +1,4 @@
-import { shutterMarks, shutterWords, windowOf, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
+import { ALIKE, shutterMarks, shutterWords, windowOf, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -307,7 +307,7 @@ function Floor({ plan, frame, layout }: GroundProps) {
   const { plateau } = plan.figures;
   if (!plateau || !plan.possible) return null;
   const { x, y } = layout;
-  const rim = y(Math.min(...plan.curve.map((point) => point.lostBlur + point.lostGrain)) + Math.log2(1 / 0.9));
+  const rim = y(Math.min(...plan.curve.map((point) => point.lostBlur + point.lostGrain)) + Math.log2(1 / ALIKE));
   const [from, to] = [x(shutterMarks.nearest(plateau.slowestS) - 0.5), x(shutterMarks.nearest(plateau.fastestS) + 0.5)];
   // Labels stand clear of the curve either side of the stem.
   const clear = (fromPx: number, toPx: number): number =>

@@ -37,7 +37,7 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     duplicate: () => create(copyOf(brief)),
     rename: (title) => drafts.edit(id, stored.document, (edited) => ({ ...edited, title })),
     discard: () => {
-      drafts.edit(id, stored.document, () => stored.document);
+      drafts.discard(id, stored.document);
       show('Your edits are gone; this is the brief as saved.', {
         label: 'Bring them back',
         run: () => drafts.edit(id, stored.document, () => brief),
