@@ -68,6 +68,7 @@ const SubjectSchema = z.strictObject({
   label: label.optional(),
   verb: label.optional(),
   thing: z.string().max(64).optional(),
+  lowContrast: z.boolean().describe('little contrast for autofocus').optional(),
 });
 
 const LightSchema = z.strictObject({
@@ -93,6 +94,7 @@ const HoldSchema = z.strictObject({
   conditions,
   theta: within(-10, 20, 'tested threshold of free hands, stops').nullable(),
   slope: within(0.1, 10, 'tested slope').nullable(),
+  trackingError: within(0.005, 1, 'error of following in a pan, share of the streak').optional(),
   tested: z
     .strictObject({
       thetas: z
@@ -129,6 +131,7 @@ const PictureSchema = z.strictObject({
   keyStops: within(-3, 1, 'how much darker (below 0) the picture should look, stops').optional(),
   shutter: z.enum(SHUTTER_TYPES).optional(),
   cleanIso: within(25, 10_000_000, 'ISO').optional(),
+  streakShare: within(0.005, 1, 'wanted streak of a panned background, share of the picture width').optional(),
 });
 
 /** A brief as sent and stored. Ranges are generous: what cannot be together is refused by the core's own check. */

@@ -8,7 +8,6 @@ export const ERRORS = {
   CONFLICT: { status: 409, message: 'It was changed elsewhere since you opened it; load it again, or save yours as a copy.' },
   TOO_LARGE: { status: 413, message: 'The request is larger than 1 MB; send less at a time.' },
   NOT_JSON: { status: 415, message: 'Send JSON, with the content type application/json.' },
-  NOT_YET: { status: 422, message: 'This wish is understood but not worked out yet; the field says what to ask for instead.' },
   INTERNAL: { status: 500, message: 'Something failed inside Hushto; nothing was changed. The log has the details.' },
 } as const;
 

@@ -1,4 +1,4 @@
-import { CAMERA_MODES, GATE_NAMES, type Plan } from '@hushto/core';
+import { CAMERA_MODES, GATE_NAMES, SCHOOLS, type Plan, type SchoolRow } from '@hushto/core';
 import { z } from 'zod';
 
 const gateState = z.enum(['open', 'marginal', 'shut']);
@@ -20,6 +20,8 @@ const setting = z.object({
   burst: z.number().int(),
   labels: z.object({ shutter: z.string(), aperture: z.string(), iso: z.string(), lift: z.string() }),
 });
+
+const edge = z.object({ distanceM: figure, smearViewPx: figure, softViewPx: figure });
 
 /** The plan as the API returns it. */
 export const PlanSchema = z.object({
@@ -48,6 +50,11 @@ export const PlanSchema = z.object({
     isoEquivalent: figure,
     overStops: figure,
     plateau: z.object({ slowestS: figure, fastestS: figure }).nullable(),
+    smearShare: figure,
+    limbs: z.object({ factor: figure, smearViewPx: figure }).nullable(),
+    edges: z.object({ near: edge, far: edge }).nullable(),
+    pan: z.object({ streakShare: figure, trackingError: figure, residueViewPx: figure }).nullable(),
+    rolling: z.object({ skewViewPx: figure, bands: figure }).nullable(),
     gates,
   }),
   curve: z.array(
@@ -89,8 +96,42 @@ export const PlanSchema = z.object({
   relaxed: z.array(z.enum(GATE_NAMES)),
   possible: z.boolean(),
   remedies: z.array(z.object({ code: z.string(), stops: figure, say: z.string() })),
+  against: z
+    .object({
+      hush: setting.extend({ lostGrain: figure, lostBlur: figure }),
+      halvings: figure,
+      blur: figure,
+      grain: figure,
+      say: z.string(),
+    })
+    .nullable(),
+  liftOrIso: z.object({
+    wins: z.enum(['iso', 'either']),
+    freeFromIso: figure,
+    headroomStops: figure,
+    firstStopCost: figure,
+    say: z.string(),
+  }),
 });
+
+/** What every school would choose. */
+export const SchoolsSchema = z.array(
+  z.object({
+    school: z.enum(SCHOOLS),
+    label: z.string(),
+    says: z.string(),
+    choice: setting,
+    lostGrain: figure,
+    lostBlur: figure,
+    halvings: figure,
+    gates,
+    relaxed: z.array(z.enum(GATE_NAMES)),
+    possible: z.boolean(),
+  }),
+);
 
 // A plan the core makes is a plan the API returns.
 const asReply = (plan: Plan): z.infer<typeof PlanSchema> => plan;
+const asSchools = (rows: SchoolRow[]): z.infer<typeof SchoolsSchema> => rows;
 void asReply;
+void asSchools;

@@ -138,3 +138,8 @@ export const anyBrief: fc.Arbitrary<Brief> = fc
       },
     }),
   );
+
+/** A brief by another school or aim. A pan is only asked for where it can be. */
+export function wishing(brief: Brief, wishes: Partial<Pick<Brief['picture'], 'school' | 'aim' | 'keyStops' | 'shutter'>>): Brief {
+  return { ...brief, picture: { ...brief.picture, ...wishes } };
+}

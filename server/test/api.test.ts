@@ -51,14 +51,30 @@ describe('the API', () => {
     }
   });
 
-  it('does not guess a school or an aim it cannot work out yet', async () => {
+  it('plans by every school and for every aim, and lays the schools side by side', async () => {
+    const brief = exampleBrief();
+    for (const school of ['hush', 'moment', 'clean', 'depth']) {
+      for (const aim of ['freeze', 'trace', 'streak', 'pan']) {
+        const { status, body } = await server.send('POST', '/api/plan', { ...brief, picture: { ...brief.picture, school, aim } });
+        expect(status, `${school}, ${aim}`).to.equal(200);
+        expect(body.against === null).to.equal(school === 'hush');
+      }
+    }
+    const { status, body } = await server.send('POST', '/api/plan/schools', brief);
+    expect(status).to.equal(200);
+    expect(body.map((row: any) => row.school)).to.deep.equal(['hush', 'moment', 'clean', 'depth']);
+  });
+
+  it('refuses a pan with nothing that crosses the frame, at the field', async () => {
     const brief = exampleBrief();
     const { status, body } = await server.send('POST', '/api/plan', {
       ...brief,
-      picture: { ...brief.picture, school: 'moment', aim: 'pan' },
+      subject: { ...brief.subject, directionDeg: 0 },
+      picture: { ...brief.picture, aim: 'pan' },
     });
-    expect(status).to.equal(422);
-    expect(body.error.issues.map((issue: any) => issue.path)).to.deep.equal(['picture.school', 'picture.aim']);
+    expect(status).to.equal(400);
+    expect(body.error.issues).to.have.length(1);
+    expect(body.error.issues[0].path).to.equal('picture.aim');
   });
 
   it('publishes its OpenAPI description', async () => {

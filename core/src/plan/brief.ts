@@ -37,6 +37,8 @@ export interface Subject {
   verb?: string | undefined;
   /** Id in the library of moving things. */
   thing?: string | undefined;
+  /** Whether it gives autofocus little contrast to hold on to. */
+  lowContrast?: boolean | undefined;
 }
 
 export interface Light {
@@ -89,6 +91,8 @@ export interface Hold {
   /** Tested threshold of free hands with the stabiliser off; null for the starting value. */
   theta: number | null;
   slope: number | null;
+  /** Error of following a subject in a pan, as a share of the streak. */
+  trackingError?: number | undefined;
   tested?:
     { thetas: number[]; slopes: number[]; weights: number[]; conditions: HoldCondition[]; stabiliserStops: number } | undefined;
 }
@@ -114,7 +118,10 @@ export interface PictureWishes {
   pinned: Pinned;
   keyStops?: number | undefined;
   shutter?: ShutterType | undefined;
+  /** ISO that Clean first keeps to; the body's base ISO where none is given. */
   cleanIso?: number | undefined;
+  /** Share of the picture width a panned background is to streak over. */
+  streakShare?: number | undefined;
 }
 
 /** One situation: subject, light, kit, hold, picture. Everything the plan is worked out from. */

@@ -1,5 +1,7 @@
 import { apertureMarks, shutterLabel, shutterMarks } from '../light/marks.ts';
+import { DEFAULT_STREAK_SHARE, panShutterS } from '../motion/pan.ts';
 import type { Brief } from './brief.ts';
+import { panOf } from './situation.ts';
 import { plainNumber } from './words.ts';
 
 /** Something in a brief that cannot be, with the field's path and what to do about it. */
@@ -70,6 +72,7 @@ export function briefProblems(brief: Brief): BriefProblem[] {
       `The pinned burst of ${pinned.burst} is over your limit of ${picture.maxBurst}; raise the limit or unpin it.`,
     );
   }
+  refusePan(brief, refuse);
   const { tested } = hold;
   if (tested && (tested.thetas.length !== tested.slopes.length || tested.thetas.length !== tested.weights.length)) {
     refuse('hold.tested', 'thetas, slopes and weights must have the same length.');
@@ -77,4 +80,25 @@ export function briefProblems(brief: Brief): BriefProblem[] {
   if (tested && !(tested.weights.reduce((sum, weight) => sum + weight, 0) > 0))
     refuse('hold.tested.weights', 'At least one weight must be above 0.');
   return problems;
+}
+
+/** A pan needs something that crosses the frame, and a shutter the body has. */
+function refusePan(brief: Brief, refuse: (path: string, message: string) => void): void {
+  const { kit, picture } = brief;
+  if (picture.aim !== 'pan' || picture.pinned.shutterS !== null) return;
+  const pan = panOf(brief);
+  if (pan === null) {
+    refuse('picture.aim', 'Nothing moves across the frame, so there is nothing to pan with: choose another aim or direction.');
+    return;
+  }
+  const share = picture.streakShare ?? DEFAULT_STREAK_SHARE;
+  const shutterS = panShutterS(pan, (share * kit.sensor.widthMm) / picture.crop);
+  const third = Math.round(-3 * Math.log2(shutterS));
+  if (third < shutterMarks.nearest(kit.sensor.slowestS) || third > shutterMarks.nearest(kit.sensor.fastestS)) {
+    const wanted = shutterS >= 0.3 ? `${plainNumber(shutterS)} s` : `1/${Math.round(1 / shutterS)} s`;
+    refuse(
+      'picture.streakShare',
+      `A streak of ${plainNumber(share * 100)} % of the width would take ${wanted}; this body goes from ${shutterLabel(kit.sensor.slowestS)} to ${shutterLabel(kit.sensor.fastestS)} s. Ask for a ${shutterS > kit.sensor.slowestS ? 'shorter' : 'longer'} streak.`,
+    );
+  }
 }

@@ -30,13 +30,13 @@ export function cameraWords(brief: Brief, setting: Setting, figures: Figures): C
   return {
     mode,
     say: modeWords(mode, brief, setting),
-    meter: meterWords(mode, setting, figures),
+    meter: meterWords(mode, brief, setting, figures),
     focus: focusWords(brief, figures),
     drive: driveWords(brief, setting),
     stabiliser: stabiliserWords(brief),
-    curtain: curtainWords(brief, setting),
+    curtain: curtainWords(brief, setting, figures),
     raw: rawWords(setting),
-    setBack: setBackWords(mode, setting, figures),
+    setBack: setBackWords(mode, brief, setting, figures),
   };
 }
 
@@ -50,7 +50,7 @@ const SWING = { ridesOut: 1, tooDeep: 3, tooFastS: 2 } as const;
  */
 function cameraMode({ subject, light, picture }: Brief, { liftStops }: Setting): CameraMode {
   const { pinned } = picture;
-  const swing = (light.swing?.downStops ?? 0) + (light.swing?.upStops ?? 0);
+  const swing = swingOf(light);
   const chases = swing > 0 && light.swing !== undefined && (swing > SWING.tooDeep || light.swing.periodS < SWING.tooFastS);
   const fixed =
     liftStops > 0.1 || pinned.iso !== null || (swing > 0 && swing < SWING.ridesOut) || (swing >= SWING.ridesOut && chases);
@@ -60,6 +60,8 @@ function cameraMode({ subject, light, picture }: Brief, { liftStops }: Setting):
   if (pinned.fNumber !== null && pinned.shutterS === null) return 'aperturePriority';
   return subject.speedMps > 0 ? 'manualAutoIso' : 'aperturePriority';
 }
+
+const swingOf = ({ swing }: Brief['light']): number => (swing?.downStops ?? 0) + (swing?.upStops ?? 0);
 
 function modeWords(mode: CameraMode, { kit, picture }: Brief, { shutterS, labels, iso }: Setting): string {
   const f = labels.aperture;
@@ -77,19 +79,32 @@ function modeWords(mode: CameraMode, { kit, picture }: Brief, { shutterS, labels
   }
 }
 
-/** Compensation, to the nearest third, a metered mode needs, or what the meter will read in a manual one. */
-function meterWords(mode: CameraMode, { liftStops }: Setting, { compensationStops }: Figures): string {
+/** Compensation, to the nearest third, a metered mode needs, or what the meter will read in a manual one; swinging light has rules of its own. */
+function meterWords(
+  mode: CameraMode,
+  { light }: Brief,
+  { liftStops }: Setting,
+  { compensationStops, highlightStops }: Figures,
+): string {
   const off = mode === 'manual' ? compensationStops - liftStops : compensationStops;
   const thirds = stopsLabel(off);
-  if (thirds === '0') return mode === 'manual' ? 'Will read 0' : 'No compensation';
   const signed = off > 0 ? `+${thirds}` : thirds;
+  const swing = swingOf(light);
+  if (mode === 'manual' && swing >= SWING.ridesOut) {
+    const back = highlightStops < 0 ? `; hold back ${stopsLabel(-highlightStops)}` : '';
+    return `For the bright phase${back}; shoot on the peaks, let dark frames go`;
+  }
+  if (swing >= SWING.ridesOut)
+    return thirds === '0' ? 'Spot or highlight, off the subject' : `Spot or highlight; compensate ${signed}`;
+  if (thirds === '0') return mode === 'manual' ? 'Will read 0' : 'No compensation';
   return mode === 'manual' ? `Will read ${signed}: leave it there` : `Compensate ${signed}, averaging`;
 }
 
-function focusWords({ subject }: Brief, { gates, nearM, farM }: Figures): string {
+function focusWords({ subject }: Brief, { gates, nearM, farM, pan }: Figures): string {
   const far = farM === null ? 'infinity' : `${plainNumber(farM)}\u00a0m`;
   if (gates.focus === 'shut')
     return `By hand at ${plainNumber(subject.distanceM)}\u00a0m: ${plainNumber(nearM)}\u00a0m to ${far} is sharp`;
+  if (pan) return 'Continuous, on the subject before and while you follow it';
   if (gates.focus === 'marginal') return 'Single, a small point on an edge with contrast';
   return subject.speedMps > 0 ? 'Continuous, a small point on the subject' : 'Single, a small point on the subject';
 }
@@ -103,6 +118,7 @@ function driveWords({ kit, hold }: Brief, { burst, shutterS }: Setting): string 
 function stabiliserWords(brief: Brief): string {
   const rated = Math.max(brief.kit.sensor.stabiliserStops, brief.kit.lens.stabiliserStops);
   if (rated === 0) return 'None: your stance is all there is';
+  if (brief.picture.aim === 'pan') return 'In its panning mode: it must not fight the swing';
   return brief.subject.speedMps > 0 ? `On; it steadies you, not ${subjectWords(brief)}` : 'On';
 }
 
@@ -110,15 +126,18 @@ function stabiliserWords(brief: Brief): string {
 const SHOCK_S = { from: 1 / 8, to: 1 / 125 } as const;
 const FAST_WIDE = { shutterS: 1 / 2000, fNumber: 2 } as const;
 
-function curtainWords({ picture, light, kit }: Brief, { shutterS, fNumber }: Setting): string {
+function curtainWords({ picture }: Brief, { shutterS, fNumber }: Setting, { rolling }: Figures): string {
   const chosen = picture.shutter ?? 'firstCurtain';
   if (chosen === 'mechanical') {
     const shakes = shutterS <= SHOCK_S.from * 1.01 && shutterS >= SHOCK_S.to * 0.97;
     return shakes ? 'Mechanical shakes at this speed: electronic first is steadier' : 'Mechanical';
   }
   if (chosen === 'electronic') {
-    const bands = light.flicker.modulation > 0 ? light.flicker.frequencyHz * kit.sensor.readoutS : 0;
-    return bands >= 0.5 ? `Electronic: about ${plainNumber(bands)} bands from the lamps` : 'Electronic, silent';
+    const faults = [
+      ...(rolling && rolling.bands >= 0.5 ? [`about ${plainNumber(rolling.bands)} bands from the lamps`] : []),
+      ...(rolling && rolling.skewViewPx > 2 ? [`what crosses leans by ${plainNumber(rolling.skewViewPx)}\u00a0px`] : []),
+    ];
+    return faults.length > 0 ? `Electronic, silent: ${faults.join(', ')}` : 'Electronic, silent';
   }
   return shutterS < FAST_WIDE.shutterS && fNumber <= FAST_WIDE.fNumber * 1.06
     ? 'Mechanical: so fast and wide, electronic first spoils soft backgrounds'
@@ -130,12 +149,14 @@ const DEEP_RAW_ISO = 800;
 
 const rawWords = ({ iso }: Setting): string => (iso <= DEEP_RAW_ISO ? '14 bits' : '12 bits are enough: grain hides the rest');
 
-function setBackWords(mode: CameraMode, { burst, liftStops }: Setting, figures: Figures): string {
+function setBackWords(mode: CameraMode, { picture }: Brief, { burst, liftStops }: Setting, figures: Figures): string {
   const changed = [
     ...(mode === 'manual' ? ['exposure mode', 'fixed ISO'] : ['ISO ceiling']),
     ...(mode !== 'manual' && stopsLabel(figures.compensationStops) !== '0' ? ['compensation'] : []),
     ...(burst > 1 ? ['drive'] : []),
     ...(figures.gates.focus === 'open' ? [] : ['focus mode']),
+    ...(figures.pan ? ['stabiliser'] : []),
+    ...(picture.shutter && picture.shutter !== 'firstCurtain' ? ['shutter type'] : []),
   ];
   const list = changed.length > 1 ? `${changed.slice(0, -1).join(', ')} and ${changed.at(-1)}` : changed[0]!;
   return liftStops > 0.1 ? `${list}; brighten the raws ${stopsLabel(liftStops)}` : list;

@@ -1,11 +1,15 @@
 import { MID_GREY } from '../light/exposure.ts';
 import { apertureLabel, isoLabel, isoMarks, shutterLabel, stopsLabel } from '../light/marks.ts';
 import { meterCompensation } from '../light/meter.ts';
-import { depthOfField, hyperfocalM } from '../optics/depthOfField.ts';
+import { depthEdges } from '../detail/detailModel.ts';
+import { MOVING_THINGS } from '../motion/movingThings.ts';
+import { DEFAULT_TRACKING_ERROR, panStreakMmPerS } from '../motion/pan.ts';
+import { subjectBlurMm } from '../motion/subject.ts';
+import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../optics/depthOfField.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import { HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise } from '../sensor/sensor.ts';
 import type { Gates } from './gates.ts';
-import type { Candidate, Situation } from './situation.ts';
+import { panOf, type Candidate, type ShutterOption, type Situation } from './situation.ts';
 
 /** The values to dial in, exact, and their names as cameras print them. */
 export interface DialledSetting {
@@ -45,7 +49,30 @@ export interface Figures {
   isoEquivalent: number;
   overStops: number;
   plateau: { slowestS: number; fastestS: number } | null;
+  /** Smear of the subject as a share of the picture height. */
+  smearShare: number;
+  /** Smear of the limbs in pixels as viewed, where they may move faster than what must hold still; null where they do not. */
+  limbs: { factor: number; smearViewPx: number } | null;
+  /** Smear and softness at the near and far edge of the depth, in pixels as viewed; null for a flat subject. */
+  edges: { near: EdgeFigures; far: EdgeFigures } | null;
+  pan: PanFigures | null;
+  /** What an electronic shutter does to what moves and to the lamps; null for the others. */
+  rolling: { skewViewPx: number; bands: number } | null;
   gates: Gates;
+}
+
+/** One edge of the depth: where it is, how far it smears, and the disc it is out of focus by. */
+export interface EdgeFigures {
+  distanceM: number;
+  smearViewPx: number;
+  softViewPx: number;
+}
+
+/** A pan: how far the background streaks (share of the width), and what is left of the subject's movement. */
+export interface PanFigures {
+  streakShare: number;
+  trackingError: number;
+  residueViewPx: number;
 }
 
 export function dialledSetting(situation: Situation, candidate: Candidate): DialledSetting {
@@ -115,8 +142,56 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     isoEquivalent: candidate.meteredIso,
     overStops: candidate.overStops,
     plateau,
+    smearShare: shutter.smearMm / picture.heightMm,
+    limbs: limbsOf(situation, shutter),
+    edges: edgesOf(situation, candidate),
+    pan: panFigures(situation, shutter.shutterS),
+    rolling: wishes.shutter === 'electronic' ? rollingOf(situation) : null,
     gates: candidate.gates,
   };
+}
+
+/** The limbs of a known subject whose limbs may blur. */
+function limbsOf({ brief, picture }: Situation, shutter: ShutterOption): Figures['limbs'] {
+  const { subject } = brief;
+  const factor = MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? 1;
+  if (subject.speedMps === 0 || factor <= subject.limbFactor) return null;
+  return { factor, smearViewPx: viewedPixels((shutter.smearMm * factor) / subject.limbFactor, picture) };
+}
+
+function edgesOf(situation: Situation, { shutter, aperture }: Candidate): Figures['edges'] {
+  const { brief, picture, depthM } = situation;
+  if (depthM === 0) return null;
+  const { subject, kit } = brief;
+  const focal = kit.lens.focalLengthMm;
+  const { nearM, farM } = depthEdges(focal, subject.distanceM, depthM);
+  const part = { ...subject, speedMps: subject.speedMps * subject.limbFactor };
+  const at = (distanceM: number): EdgeFigures => ({
+    distanceM,
+    smearViewPx: viewedPixels(subjectBlurMm({ ...part, distanceM }, focal, picture.heightMm, shutter.shutterS), picture),
+    softViewPx: viewedPixels(defocusDiscMm(focal, aperture.fNumber, subject.distanceM, distanceM), picture),
+  });
+  return { near: at(nearM), far: at(farM) };
+}
+
+function panFigures({ brief, picture }: Situation, shutterS: number): PanFigures | null {
+  const pan = panOf(brief);
+  if (pan === null) return null;
+  const streakMm = panStreakMmPerS(pan) * shutterS;
+  const trackingError = brief.hold.trackingError ?? DEFAULT_TRACKING_ERROR;
+  return {
+    streakShare: streakMm / picture.widthMm,
+    trackingError,
+    residueViewPx: viewedPixels(streakMm * trackingError, picture),
+  };
+}
+
+function rollingOf({ brief, picture }: Situation): Figures['rolling'] {
+  const { subject, kit, light } = brief;
+  const acrossMps = subject.speedMps * Math.sin((subject.directionDeg * Math.PI) / 180);
+  const skewMm = magnification(kit.lens.focalLengthMm, subject.distanceM) * acrossMps * 1000 * kit.sensor.readoutS;
+  const bands = light.flicker.modulation > 0 ? light.flicker.frequencyHz * kit.sensor.readoutS : 0;
+  return { skewViewPx: viewedPixels(skewMm, picture), bands };
 }
 
 /** What saturated coloured light takes off the highlight headroom before the meter says so, stops. Ours. */

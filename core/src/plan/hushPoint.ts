@@ -1,3 +1,4 @@
+import { HIGHLIGHT_STOPS } from '../sensor/sensor.ts';
 import type { GateName } from './gates.ts';
 import type { Candidate, ShutterOption, Situation } from './situation.ts';
 
@@ -17,37 +18,70 @@ const TIE = 0.005;
 /**
  * The hush point in a light: of the settings no gate forbids, the one that keeps most detail.
  * Where every setting is forbidden the gates give way in a fixed order (focus, flicker, depth, then the rest), each named;
- * light never gives way silently.
+ * light never gives way silently. With shutter, aperture and ISO pinned there is nothing to find: what they give is said.
  */
 export function hushPoint(situation: Situation, ev100: number, { among = any, choose = mostDetail }: HushOptions = {}): Choice {
-  // Freeze and Light never give way here, nor does Hold: most shutters need not be looked at. Light is best wide open.
+  if (situation.evaluatesOnly) return asPinned(situation, ev100);
+  const usable = usableSettings(situation, ev100, among);
+  return (
+    nothingRelaxedBut(situation, usable, choose) ??
+    withoutDepth(situation, usable, choose) ??
+    nearestSetting(situation, ev100, among)
+  );
+}
+
+/** Settings that get the light, hold and do not shut Freeze: these never give way here. */
+export function usableSettings(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']> = any): Candidate[] {
+  // Most shutters need not be looked at. Light is best wide open.
   const widest = situation.apertures[0]!;
-  const usable = situation.shutters
+  return situation.allowed
     .filter(
       (shutter) =>
         shutter.freeze !== 'shut' &&
         situation.exposure(shutter, widest, ev100).light !== 'shut' &&
-        shutter.hands().hold === 'open',
+        (situation.waived.includes('hold') || shutter.hands().hold === 'open'),
     )
     .flatMap((shutter) => situation.candidatesAt(shutter, ev100))
     .filter((candidate) => !candidate.overExposed && candidate.gates.light !== 'shut' && among(candidate));
-  for (const relaxed of [[], ['focus'], ['flicker'], ['focus', 'flicker']] satisfies GateName[][]) {
-    const passing = usable.filter((candidate) => passes(candidate, relaxed));
-    if (passing.length > 0) return { candidate: choose(situation, passing), relaxed, possible: true, reason: 'none' };
+}
+
+/** Focus gives way first, then flicker. Where motion is to show, it is tried within the range wanted before beside it. */
+function nothingRelaxedBut(situation: Situation, usable: readonly Candidate[], choose: Chooser): Choice | null {
+  const tiers = showsMotion(situation) ? [usable.filter(({ gates }) => gates.freeze === 'open'), usable] : [usable];
+  for (const tier of tiers) {
+    for (const relaxed of [[], ['focus'], ['flicker'], ['focus', 'flicker']] satisfies GateName[][]) {
+      const passing = tier.filter((candidate) => passes(candidate, [...relaxed, ...situation.waived]));
+      if (passing.length > 0) return chosen(situation, choose(situation, passing), relaxed);
+    }
   }
+  return null;
+}
+
+/** A setting that works, with what gave way for it; gates a wish waives are named where they are not open. */
+export function chosen(situation: Situation, candidate: Candidate, relaxed: readonly GateName[]): Choice {
+  const waived = situation.waived.filter((gate) => candidate.gates[gate] !== 'open');
+  return { candidate, relaxed: [...relaxed.filter((gate) => !waived.includes(gate)), ...waived], possible: true, reason: 'none' };
+}
+
+const showsMotion = ({ brief }: Situation): boolean => brief.picture.aim === 'trace' || brief.picture.aim === 'streak';
+
+/** The nearest setting where no other works: among those asked for, else any; the fastest and narrowest where all are too bright. */
+export function nearestSetting(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']> = any): Choice {
   return (
-    withoutDepth(situation, usable, choose) ??
+    (showsMotion(situation) ? nearestShowing(situation, ev100, among) : null) ??
     nearest(situation, ev100, among) ??
     nearest(situation, ev100, any) ??
     tooBright(situation, ev100)
   );
 }
 
-interface HushOptions {
+type Chooser = (situation: Situation, passing: readonly Candidate[]) => Candidate;
+
+export interface HushOptions {
   /** Which settings may be chosen; where none of them gets any light, all. */
   among?: (setting: Pick<Candidate, 'shutter' | 'aperture'>) => boolean;
   /** How the best of those that pass is found. */
-  choose?: (situation: Situation, passing: readonly Candidate[]) => Candidate;
+  choose?: Chooser;
 }
 
 const any = (): boolean => true;
@@ -57,7 +91,8 @@ const any = (): boolean => true;
  * Freeze the fastest shakes least, so Hold is asked of that one alone.
  */
 export function isPossible(situation: Situation, ev100: number): boolean {
-  const works = situation.shutters.filter(
+  if (situation.evaluatesOnly) return asPinned(situation, ev100).possible;
+  const works = situation.allowed.filter(
     (shutter) =>
       shutter.freeze !== 'shut' &&
       situation.apertures.some((aperture) => {
@@ -65,17 +100,18 @@ export function isPossible(situation: Situation, ev100: number): boolean {
         return !overExposed && light !== 'shut';
       }),
   );
-  if (works.at(-1)?.hands().hold === 'open') return true;
-  return nearest(situation, ev100, any)?.possible ?? false;
+  const steadiest = works.at(-1);
+  if (steadiest && (situation.waived.includes('hold') || steadiest.hands().hold === 'open')) return true;
+  return nearestSetting(situation, ev100).possible;
 }
 
 /** Every shutter and aperture body, lens and pins allow, in one light. */
 export const allCandidates = (situation: Situation, ev100: number): Candidate[] =>
-  situation.shutters.flatMap((shutter) => situation.candidatesAt(shutter, ev100));
+  situation.allowed.flatMap((shutter) => situation.candidatesAt(shutter, ev100));
 
 /** Hold open and every other gate not shut, leaving out the relaxed ones. */
 export function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
-  if (gates.hold !== 'open') return false;
+  if (gates.hold !== 'open' && !relaxed.includes('hold')) return false;
   return (Object.keys(gates) as GateName[]).every((gate) => gates[gate] !== 'shut' || relaxed.includes(gate));
 }
 
@@ -95,19 +131,15 @@ export function mostDetail(situation: Situation, candidates: readonly Candidate[
 }
 
 /** Depth gives way: the narrowest aperture at which a setting remains, and of its shutters the one of most detail. */
-function withoutDepth(
-  situation: Situation,
-  usable: readonly Candidate[],
-  choose: NonNullable<HushOptions['choose']>,
-): Choice | null {
-  const passing = usable.filter((candidate) => passes(candidate, ['focus', 'flicker', 'depth']));
+export function withoutDepth(situation: Situation, usable: readonly Candidate[], choose: Chooser = mostDetail): Choice | null {
+  const passing = usable.filter((candidate) => passes(candidate, ['focus', 'flicker', 'depth', ...situation.waived]));
   if (passing.length === 0) return null;
   const narrowest = Math.max(...passing.map((candidate) => candidate.aperture.fNumber));
   const candidate = choose(
     situation,
     passing.filter((other) => other.aperture.fNumber === narrowest),
   );
-  return { candidate, relaxed: shutGates(candidate), possible: true, reason: 'none' };
+  return chosen(situation, candidate, shutGates(candidate));
 }
 
 /**
@@ -116,20 +148,48 @@ function withoutDepth(
  */
 function nearest(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']>): Choice | null {
   for (const aperture of situation.apertures) {
-    const allowed = situation.shutters.filter((shutter) => among({ shutter, aperture }));
+    const allowed = situation.allowed.filter((shutter) => among({ shutter, aperture }));
     const exposed = allowed.map((shutter) => ({ shutter, ...situation.exposure(shutter, aperture, ev100) }));
     const open = exposed.filter((exposure) => !exposure.overExposed);
     if (open.length === 0) continue;
     const lit = open.filter((exposure) => exposure.light !== 'shut');
     const { shutter } = lit.at(-1) ?? open[0]!; // the fastest that gets the light, else the slowest there is
     const candidate = situation.candidate(withWholeBurst(situation, shutter), aperture, ev100);
-    const possible = lit.length > 0 && candidate.gates.hold !== 'shut' && candidate.gates.freeze !== 'shut';
-    const relaxed = shutGates(candidate);
-    if (candidate.gates.hold === 'marginal') relaxed.push('hold');
-    if (possible) return { candidate, relaxed, possible, reason: 'none' };
-    return { candidate, relaxed, possible, reason: candidate.gates.light === 'shut' ? 'tooDark' : 'blocked' };
+    return lastResort(situation, candidate);
   }
   return null;
+}
+
+/** Where motion is to show, the nearest setting is first of all one that shows it: of those that get the light the steadiest. */
+function nearestShowing(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']>): Choice | null {
+  const showing = situation.allowed.filter(({ freeze }) => freeze !== 'shut').reverse(); // fastest first
+  for (const shutter of showing) {
+    for (const aperture of situation.apertures) {
+      if (!among({ shutter, aperture })) continue;
+      const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
+      if (!overExposed && light !== 'shut')
+        return lastResort(situation, situation.candidate(withWholeBurst(situation, shutter), aperture, ev100));
+    }
+  }
+  return null;
+}
+
+/** It works only while Hold is at least marginal and neither Light nor Freeze is shut. */
+function lastResort(situation: Situation, candidate: Candidate): Choice {
+  const { gates } = candidate;
+  const holds = gates.hold !== 'shut' || situation.waived.includes('hold');
+  const relaxed = shutGates(candidate);
+  if (gates.hold === 'marginal') relaxed.push('hold');
+  if (gates.light !== 'shut' && holds && gates.freeze !== 'shut') return chosen(situation, candidate, relaxed);
+  return { candidate, relaxed, possible: false, reason: gates.light === 'shut' ? 'tooDark' : 'blocked' };
+}
+
+/** Shutter, aperture and ISO as pinned: what they give, whatever it is. Mid grey itself must not clip. */
+function asPinned(situation: Situation, ev100: number): Choice {
+  const candidate = situation.candidate(situation.allowed[0]!, situation.apertures[0]!, ev100);
+  if (candidate.overStops > HIGHLIGHT_STOPS)
+    return { candidate, relaxed: shutGates(candidate), possible: false, reason: 'tooBright' };
+  return lastResort(situation, candidate);
 }
 
 function tooBright(situation: Situation, ev100: number): Choice {
@@ -149,5 +209,5 @@ function withWholeBurst(situation: Situation, shutter: ShutterOption): ShutterOp
 const fastest = (candidates: readonly Candidate[]): Candidate =>
   candidates.reduce((a, b) => (b.shutter.shutterS < a.shutter.shutterS ? b : a));
 
-const shutGates = ({ gates }: Candidate): GateName[] =>
+export const shutGates = ({ gates }: Candidate): GateName[] =>
   (['focus', 'flicker', 'depth', 'hold', 'freeze', 'light'] as const).filter((gate) => gates[gate] === 'shut');

@@ -2,8 +2,9 @@ import { stopsLabel } from '../light/marks.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import { dialledSetting, type DialledSetting } from './figures.ts';
 import type { GateName } from './gates.ts';
-import { hushPoint, passes, type Choice } from './hushPoint.ts';
+import { passes, type Choice } from './hushPoint.ts';
 import { moreLight, onTheSpot } from './remedies.ts';
+import { choiceOf } from './schools.ts';
 import type { Candidate, Situation } from './situation.ts';
 import { isoWords, plainNumber, shutterWords, stopWords, viewingName } from './words.ts';
 
@@ -67,7 +68,8 @@ function successor(
   ev100: number,
   towards: 1 | -1,
 ): Choice | null {
-  if (!possible || relaxed.length > 0) return null;
+  // Another school follows its own rule at every light.
+  if (!possible || relaxed.length > 0 || situation.brief.picture.school !== 'hush' || situation.evaluatesOnly) return null;
   const { shutters, apertures } = situation;
   const shutter = shutters[candidate.shutter.index];
   const aperture = apertures[candidate.aperture.index];
@@ -77,20 +79,24 @@ function successor(
     { shutter, aperture: apertures[candidate.aperture.index - towards] },
     { shutter, aperture },
   ]
-    .flatMap((option) => (option.shutter && option.aperture ? [situation.candidate(option.shutter, option.aperture, ev100)] : []))
+    .flatMap((option) =>
+      option.shutter && option.aperture && situation.allowed.includes(option.shutter)
+        ? [situation.candidate(option.shutter, option.aperture, ev100)]
+        : [],
+    )
     .filter((option) => !option.overExposed && passes(option, []));
   if (options.length === 0) return null;
   const best = options.reduce((kept, other) => (situation.bits(other) > situation.bits(kept) ? other : kept));
   return { candidate: best, relaxed: [], possible: true, reason: 'none' };
 }
 
-/** The hush point at another light among the settings that keep the ladder monotone; any setting where none does. */
+/** The school's choice at another light among the settings that keep the ladder monotone; any setting where none does. */
 function relaxedAt(situation: Situation, { candidate: last }: Choice, ev100: number, towards: 1 | -1): Choice {
   const follows = ({ shutter, aperture }: Pick<Candidate, 'shutter' | 'aperture'>): boolean =>
     towards * (shutter.index - last.shutter.index) <= 0 &&
     towards * (aperture.index - last.aperture.index) <= 0 &&
     towards * Math.log2(situation.exposure(shutter, aperture, ev100).meteredIso / last.meteredIso) >= -1e-9;
-  return hushPoint(situation, ev100, { among: follows, choose: climbingFrom(last) });
+  return choiceOf(situation, ev100, { among: follows, choose: climbingFrom(last) });
 }
 
 /** Finds the most detailed of the passing settings by climbing from the one nearest the last rung's: a dozen looks instead of a hundred. */

@@ -1,13 +1,16 @@
 import { viewedPixels } from '../optics/picture.ts';
-import type { Brief } from './brief.ts';
+import { againstHush, type AgainstHush } from './against.ts';
+import { SCHOOLS, type Brief, type School } from './brief.ts';
 import { cameraWords, type CameraWords } from './camera.ts';
 import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts';
 import { dialledIso, dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
-import { hushPoint, type Choice } from './hushPoint.ts';
+import type { Choice } from './hushPoint.ts';
 import { ladderOf, type Rung } from './ladder.ts';
+import { liftOrIso, type LiftVerdict } from './liftOrIso.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
+import { choiceOf, SCHOOL_WORDS } from './schools.ts';
 import { Situation } from './situation.ts';
 
 /** One shutter of the Valley. */
@@ -37,6 +40,9 @@ export interface Plan {
   relaxed: GateName[];
   possible: boolean;
   remedies: Remedy[];
+  /** Against the hush point, where pins or another school chose. */
+  against: AgainstHush | null;
+  liftOrIso: LiftVerdict;
 }
 
 /** The plan at one light, without its ladder. */
@@ -51,20 +57,20 @@ export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possi
  */
 export function planBrief(brief: Brief): Plan {
   const situation = new Situation(brief);
-  const choice = hushPoint(situation, brief.light.ev100);
+  const choice = choiceOf(situation, brief.light.ev100);
   return { ...planFor(situation, choice), ladder: ladderOf(situation, choice) };
 }
 
 /** The plan without its ladder: for following a drag. */
 export function planWithoutLadder(brief: Brief): PlanAtLight {
   const situation = new Situation(brief);
-  return planFor(situation, hushPoint(situation, brief.light.ev100));
+  return planFor(situation, choiceOf(situation, brief.light.ev100));
 }
 
 /** The ladder alone. */
 export function ladderFor(brief: Brief): Rung[] {
   const situation = new Situation(brief);
-  return ladderOf(situation, hushPoint(situation, brief.light.ev100));
+  return ladderOf(situation, choiceOf(situation, brief.light.ev100));
 }
 
 function planFor(situation: Situation, choice: Choice): PlanAtLight {
@@ -73,6 +79,7 @@ function planFor(situation: Situation, choice: Choice): PlanAtLight {
   const curve = curveOf(situation, ev100);
   const figures = figuresOf(situation, choice.candidate, plateauOf(curve));
   const setting = dialledSetting(situation, choice.candidate);
+  const against = againstHush(situation, choice);
   return {
     choice: setting,
     figures,
@@ -83,11 +90,48 @@ function planFor(situation: Situation, choice: Choice): PlanAtLight {
       gates,
     })),
     camera: cameraWords(brief, setting, figures),
-    reasons: reasonsFor(situation, choice, figures),
+    reasons: reasonsFor(situation, choice, figures, against),
     relaxed: choice.relaxed,
     possible: choice.possible,
     remedies: choice.possible ? [] : remediesFor(situation, choice),
+    against,
+    liftOrIso: liftOrIso(situation, choice.candidate),
   };
+}
+
+/** One school's answer to a brief. */
+export interface SchoolRow {
+  school: School;
+  label: string;
+  /** When people prefer it. */
+  says: string;
+  choice: DialledSetting;
+  lostGrain: number;
+  lostBlur: number;
+  /** Halvings of detail less than Hush keeps. */
+  halvings: number;
+  gates: Gates;
+  relaxed: GateName[];
+  possible: boolean;
+}
+
+/** What every school would choose, Hush first, with nothing else changed. */
+export function compareSchools(brief: Brief): SchoolRow[] {
+  const rows = SCHOOLS.map((school) => {
+    const situation = new Situation({ ...brief, picture: { ...brief.picture, school } });
+    const { candidate, relaxed, possible } = choiceOf(situation, brief.light.ev100);
+    return {
+      school,
+      ...SCHOOL_WORDS[school],
+      choice: dialledSetting(situation, candidate),
+      ...situation.losses(candidate),
+      gates: candidate.gates,
+      relaxed,
+      possible,
+    };
+  });
+  const [hush] = rows;
+  return rows.map((row) => ({ ...row, halvings: row.lostGrain + row.lostBlur - hush!.lostGrain - hush!.lostBlur }));
 }
 
 /** What the plan would be at a given shutter: the cursor's answer. */
@@ -96,7 +140,7 @@ export function planAtShutter(brief: Brief, shutterS: number): PlanAtShutter {
     ...brief,
     picture: { ...brief.picture, pinned: { ...brief.picture.pinned, shutterS } },
   });
-  const choice = hushPoint(situation, brief.light.ev100);
+  const choice = choiceOf(situation, brief.light.ev100);
   const figures = figuresOf(situation, choice.candidate, null);
   const setting = dialledSetting(situation, choice.candidate);
   return {

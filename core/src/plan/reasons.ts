@@ -1,13 +1,15 @@
 import { apertureLabel, shutterMarks, stopsLabel } from '../light/marks.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import { grainWord } from '../sensor/sensor.ts';
-import type { Figures } from './figures.ts';
+import type { AgainstHush } from './against.ts';
+import type { Figures, PanFigures } from './figures.ts';
+import { SMEAR_WANTED } from './gates.ts';
 import type { Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
 import { capital, isoWords, plainNumber, shutterWords, stopWords, subjectWords, viewingName } from './words.ts';
 
 export type ReasonCode =
-  | 'impossible' | 'relaxed' | 'motion' | 'still' | 'light' | 'lift' | 'trade' | 'hands' | 'burst' | 'depth' | 'focus' | 'flicker' | 'plateau' | 'grain'; // prettier-ignore
+  | 'impossible' | 'relaxed' | 'against' | 'pan' | 'motion' | 'still' | 'light' | 'lift' | 'trade' | 'hands' | 'burst' | 'depth' | 'focus' | 'flicker' | 'plateau' | 'grain'; // prettier-ignore
 
 /** One sentence of Why, naming its number. */
 export interface Reason {
@@ -18,12 +20,13 @@ export interface Reason {
 const MOST_REASONS = 4;
 
 /** Why the plan is what it is: three or four sentences, most important first. */
-export function reasonsFor(situation: Situation, choice: Choice, figures: Figures): Reason[] {
+export function reasonsFor(situation: Situation, choice: Choice, figures: Figures, against: AgainstHush | null): Reason[] {
   const { candidate } = choice;
-  const handsAreTheLimit = handsRoomStops(situation, candidate) < 1;
+  const handsAreTheLimit = figures.pan === null && handsRoomStops(situation, candidate) < 1;
   const all = [
     impossible(situation, choice),
-    ...relaxed(choice, figures),
+    against && { code: 'against' as const, say: against.say },
+    ...relaxed(situation, choice, figures),
     motion(situation, candidate, figures),
     light(situation, candidate),
     trade(situation, candidate, figures),
@@ -31,34 +34,59 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     depth(situation, figures),
     focus(candidate),
     plateau(figures),
-    handsAreTheLimit ? null : hands(situation, candidate),
+    handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
     grain(figures),
   ];
-  return all.filter((reason) => reason !== null).slice(0, MOST_REASONS);
+  return all.filter((reason) => reason !== null).slice(0, against ? MOST_REASONS + 1 : MOST_REASONS);
 }
 
 function impossible(situation: Situation, choice: Choice): Reason | null {
   const { candidate, reason } = choice;
   if (choice.possible) return null;
   const { liftCeilingStops } = situation.brief.picture;
+  if (situation.evaluatesOnly && reason === 'tooBright')
+    return {
+      code: 'impossible',
+      say: `These three over-expose by ${stopWords(stopsLabel(candidate.overStops))}: even mid grey clips.`,
+    };
+  if (situation.evaluatesOnly && reason === 'tooDark')
+    return {
+      code: 'impossible',
+      say: `These three need ${stopWords(stopsLabel(candidate.liftStops))} of lift; you allow ${stopsLabel(liftCeilingStops)}.`,
+    };
   const missing = stopWords(stopsLabel(Math.max(1 / 3, candidate.liftStops - liftCeilingStops)));
   const say = {
     none: '',
     tooBright: `Too bright: every mark over-exposes by ${stopWords(stopsLabel(Math.log2(situation.isoRange.from / candidate.meteredIso)))} or more.`,
     tooDark: `Too dark by hand: ${missing} of light are missing even at the slowest shutter you can hold.`,
-    blocked: `No handheld setting both freezes ${subjectWords(situation.brief)} and gets the light; this is the nearest.`,
+    blocked: blockedWords(situation),
   }[reason];
   return { code: 'impossible', say };
 }
 
-function relaxed({ relaxed: gates, possible }: Choice, figures: Figures): Reason[] {
+function blockedWords({ brief, evaluatesOnly }: Situation): string {
+  const who = subjectWords(brief);
+  if (evaluatesOnly) return 'These three do not go together; unpin one, and the rest is solved round the others.';
+  switch (brief.picture.aim) {
+    case 'freeze':
+      return `No handheld setting both freezes ${who} and gets the light; this is the nearest.`;
+    case 'trace':
+    case 'streak':
+      return `No handheld setting both lets ${who} leave a ${brief.picture.aim} and exposes it right; this is the nearest.`;
+    case 'pan':
+      return 'No setting exposes this pan right; this is the nearest.';
+  }
+}
+
+function relaxed(situation: Situation, { relaxed: gates, possible }: Choice, figures: Figures): Reason[] {
   if (!possible) return [];
+  const sure = `${Math.round(figures.burstProbability * 100)} %`;
   const say = {
     focus: 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.',
     flicker: `Frames will differ by up to ${plainNumber(figures.flickerStops)} stop in brightness; choose the best of the burst.`,
     depth: 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.',
-    hold: `Hands are the limit: ${Math.round(figures.burstProbability * 100)} % sure of a sharp frame, with the whole burst.`,
-    freeze: '',
+    hold: figures.pan ? '' : `Hands are the limit: ${sure} sure of a sharp frame, with the whole burst.`,
+    freeze: `Freeze is given up here: ${subjectWords(situation.brief)} may smear.`,
     light: '',
   };
   return gates.filter((gate) => say[gate]).map((gate) => ({ code: 'relaxed' as const, say: say[gate] }));
@@ -68,14 +96,49 @@ function motion(situation: Situation, { shutter }: Candidate, figures: Figures):
   const { brief, picture } = situation;
   const view = viewingName(brief.picture.viewCph, picture.sensorCph);
   if (!situation.moves) return { code: 'still', say: 'Nothing moves, so only your hands ask for a fast shutter.' };
+  if (figures.pan) return panWords(situation, shutter.shutterS, figures, figures.pan);
+  const { aim } = brief.picture;
+  if (aim === 'trace' || aim === 'streak') return showing(situation, aim, figures, view);
   const who = brief.subject.limbFactor > 1 ? `The fastest part of ${subjectWords(brief)}` : capital(subjectWords(brief));
   const perSecond = plainNumber(viewedPixels(situation.smearRateMmPerS, picture));
   const now = plainNumber(figures.subjectBlurViewPx);
   const verdict =
     figures.subjectBlurViewPx <= 2.05 ? 'still crisp' : figures.subjectBlurViewPx <= 4.1 ? 'just past crisp' : 'a visible smear';
+  const limbs =
+    figures.limbs && figures.limbs.smearViewPx > 4 ? ` Limbs smear ${plainNumber(figures.limbs.smearViewPx)}\u00a0px.` : '';
   return {
     code: 'motion',
-    say: `${who} crosses ${perSecond}\u00a0px a second ${view}: ${now}\u00a0px at ${shutterWords(shutter.shutterS)}, ${verdict}.`,
+    say: `${who} crosses ${perSecond}\u00a0px a second ${view}: ${now}\u00a0px at ${shutterWords(shutter.shutterS)}, ${verdict}.${limbs}`,
+  };
+}
+
+/** Share of the picture height from which people dissolve. Common practice. */
+const DISSOLVES = 0.1;
+
+function showing(situation: Situation, aim: 'trace' | 'streak', figures: Figures, view: string): Reason {
+  const { from, to } = SMEAR_WANTED[aim];
+  const share = figures.smearShare;
+  const verdict =
+    share > DISSOLVES
+      ? 'so much that people dissolve'
+      : share < from
+        ? `less than the ${plainNumber(from * 100)} to ${plainNumber(to * 100)} % of a ${aim}`
+        : share > to
+          ? `more than the ${plainNumber(from * 100)} to ${plainNumber(to * 100)} % of a ${aim}`
+          : `a ${aim} is ${plainNumber(from * 100)} to ${plainNumber(to * 100)} %`;
+  return {
+    code: 'motion',
+    say: `${capital(subjectWords(situation.brief))} moves over ${plainNumber(share * 100)} % of the picture height, ${plainNumber(figures.subjectBlurViewPx)}\u00a0px ${view}: ${verdict}.`,
+  };
+}
+
+function panWords({ brief }: Situation, shutterS: number, figures: Figures, pan: PanFigures): Reason {
+  const error = `${plainNumber(pan.trackingError * 100)} %`;
+  const one = plainNumber(figures.holdProbability * 100);
+  const burst = plainNumber(figures.burstProbability * 100);
+  return {
+    code: 'pan',
+    say: `Follow ${subjectWords(brief)}: at ${shutterWords(shutterS)} the background streaks over ${plainNumber(pan.streakShare * 100)} % of the width. Following to within ${error} leaves ${plainNumber(pan.residueViewPx)}\u00a0px: ${one} % of frames are usable, ${burst} % of bursts hold one.`,
   };
 }
 
@@ -101,7 +164,8 @@ function trade(situation: Situation, candidate: Candidate, figures: Figures): Re
   const otherS = shutterMarks.value(third);
   const blurThere = viewedPixels(situation.smearRateMmPerS * otherS, situation.picture);
   const loss = `${plainNumber(figures.lostGrain)} halvings of detail, blur ${plainNumber(figures.lostBlur)}`;
-  if (!situation.moves) return { code: 'trade', say: `Grain takes ${loss}.` };
+  if (!situation.moves || situation.brief.picture.aim !== 'freeze' || situation.brief.picture.school !== 'hush')
+    return { code: 'trade', say: `Grain takes ${loss}.` };
   const there = `${shutterWords(otherS)} would smear ${plainNumber(blurThere)}\u00a0px`;
   return grainLeads
     ? { code: 'trade', say: `Grain takes ${loss}; slower would blur more than it cleans: ${there}.` }

@@ -6,7 +6,7 @@ import type { Situation } from './situation.ts';
 import { isoWords, stopWords, subjectWords } from './words.ts';
 
 export type RemedyCode =
-  | 'light' | 'isoCeiling' | 'lift' | 'brace' | 'askStill' | 'stillPhase' | 'wider' | 'fasterLens' | 'nearer' | 'confidence' | 'filter' | 'stop'; // prettier-ignore
+  | 'light' | 'isoCeiling' | 'lift' | 'brace' | 'askStill' | 'stillPhase' | 'wider' | 'fasterLens' | 'nearer' | 'confidence' | 'filter' | 'unpin' | 'stop'; // prettier-ignore
 
 /** One thing that would make the picture possible, and how many stops of help it is. */
 export interface Remedy {
@@ -33,7 +33,9 @@ export const mayAsk = (brief: Brief): boolean => (brief.subject.kind ?? 'person'
 export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
   const ev = choice.candidate.ev100;
   if (choice.reason === 'tooBright') return [filterFor(situation, choice)];
-  const tries = [moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight];
+  if (situation.evaluatesOnly)
+    return [{ code: 'unpin', stops: 0, say: 'Unpin the shutter, the aperture or the ISO; it is solved round the other two.' }];
+  const tries = [moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight, lessLight];
   const remedies = tries.map((attempt) => attempt(situation, ev, choice)).filter((remedy) => remedy !== null);
   return remedies.length > 0
     ? remedies
@@ -43,7 +45,8 @@ export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
 /** The first remedy that can be had on the spot and works; null when none does. */
 export function onTheSpot(situation: Situation, choice: Choice): Remedy | null {
   if (choice.reason === 'tooBright') return filterFor(situation, choice);
-  for (const attempt of [brace, stillness, moreIso, moreLift, nearer, lessSure]) {
+  if (situation.evaluatesOnly) return null;
+  for (const attempt of [brace, stillness, moreIso, moreLift, nearer, lessSure, lessLight]) {
     const remedy = attempt(situation, choice.candidate.ev100, choice);
     if (remedy) return remedy;
   }
@@ -58,6 +61,18 @@ function filterFor(situation: Situation, { candidate }: Choice): Remedy {
     code: 'filter',
     stops,
     say: `A neutral-density filter of ${stopWords(stopsLabel(Math.ceil(stops * 3) / 3))}, for every mark over-exposes.`,
+  };
+}
+
+/** Where motion is to show, the shutter it needs may over-expose at every aperture. */
+function lessLight(situation: Situation, ev: number): Remedy | null {
+  if (situation.brief.picture.aim === 'freeze') return null;
+  const stops = fewestThirds(10, (darker) => isPossible(situation, ev - darker));
+  if (stops === null) return null;
+  return {
+    code: 'filter',
+    stops,
+    say: `A neutral-density filter of ${stopWords(stopsLabel(stops))}, for the shutter this asks for.`,
   };
 }
 

@@ -13,6 +13,16 @@ import {
   STABILISER_SHARE,
   steadyingStops,
 } from '../motion/hands.ts';
+import {
+  DEFAULT_STREAK_SHARE,
+  DEFAULT_TRACKING_ERROR,
+  fewestIndependentFrames,
+  independentBurstChance,
+  panChance,
+  panShutterS,
+  panStreakMmPerS,
+  type Pan,
+} from '../motion/pan.ts';
 import { depthToCoverM, smearRateMmPerS } from '../motion/subject.ts';
 import { defocusDiscMm } from '../optics/depthOfField.ts';
 import { pictureOf, type Picture } from '../optics/picture.ts';
@@ -25,6 +35,7 @@ import {
   gateBelow,
   gateInside,
   SMEAR_WANTED,
+  type GateName,
   type Gates,
   type GateState,
 } from './gates.ts';
@@ -97,7 +108,12 @@ export class Situation {
   readonly moves: boolean;
   /** Smear of the part that must hold still, mm on the sensor per second of exposure. */
   readonly smearRateMmPerS: number;
+  /** Every shutter the body has within reach of the hands; the Valley is drawn over them. */
   readonly shutters: readonly ShutterOption[];
+  /** Those of them that pins and aim leave to choose from. */
+  readonly allowed: readonly ShutterOption[];
+  /** Gates that never forbid a setting, though their state is said: in a pan the frames that fail are part of the bargain. */
+  readonly waived: readonly GateName[];
   readonly apertures: readonly ApertureOption[];
   /** ISO the camera may use, and the pinned one if any. */
   readonly isoRange: { readonly from: number; readonly to: number; readonly pinned: number | null };
@@ -106,6 +122,7 @@ export class Situation {
   readonly #toneStops: number;
   readonly #throughput: number;
   readonly #key: number;
+  readonly #focusCostEv: number;
   #detail: DetailModel | null = null;
 
   /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose marks can be shared */
@@ -121,6 +138,7 @@ export class Situation {
     this.#toneStops = Math.log2(subject.tone / MID_GREY);
     this.#throughput = Math.sqrt(lens.transmissionT ?? 1);
     this.#key = 2 ** (wishes.keyStops ?? 0);
+    this.#focusCostEv = (this.moves ? CONTINUOUS_FOCUS_COST_EV : 0) + (subject.lowContrast ? LOW_CONTRAST_COST_EV : 0);
     const depthM = depthToCoverM(subject.depthM, subject.speedMps, subject.directionDeg);
     this.depthM = depthM < 1e-9 ? 0 : depthM; // straight across leaves cos 90° = 6e-17
     const { pinned } = wishes;
@@ -132,6 +150,8 @@ export class Situation {
     };
     this.shutters =
       sharing?.shutters ?? this.#shutterMarks().map((third, index) => this.#shutterOption(index, shutterMarks.value(third)));
+    this.allowed = this.#allowedShutters();
+    this.waived = wishes.aim === 'pan' ? ['hold'] : [];
     this.apertures =
       sharing?.apertures ?? this.#apertureMarks().map((third, index) => this.#apertureOption(index, apertureMarks.value(third)));
   }
@@ -148,6 +168,22 @@ export class Situation {
       fullWellE: fullWellE(this.noise),
       tasteStops: wishes.tasteStops,
     }));
+  }
+
+  /** Whether shutter, aperture and ISO are all pinned, so that nothing is left to solve. */
+  get evaluatesOnly(): boolean {
+    const { shutterS, fNumber, iso } = this.brief.picture.pinned;
+    return shutterS !== null && fNumber !== null && iso !== null;
+  }
+
+  /** The same brief by the Hush school with nothing pinned: what pins and schools are measured against. */
+  get unpinned(): Situation {
+    const { picture } = this.brief;
+    const { shutterS, fNumber, burst } = picture.pinned;
+    const free = { shutterS: null, fNumber: null, iso: null, burst: null };
+    const brief: Brief = { ...this.brief, picture: { ...picture, school: 'hush', pinned: free } };
+    // Marks can be shared unless a pin has changed them.
+    return new Situation(brief, shutterS === null && fNumber === null && burst === null ? this : null);
   }
 
   /** The same situation with other ceilings for ISO or lift. */
@@ -198,7 +234,7 @@ export class Situation {
 
   candidate(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Candidate {
     const exposure = this.exposure(shutter, aperture, ev100);
-    const focusHeadroomEv = ev100 + this.#toneStops - aperture.focusLimitEv - (this.moves ? CONTINUOUS_FOCUS_COST_EV : 0);
+    const focusHeadroomEv = ev100 + this.#toneStops - aperture.focusLimitEv - this.#focusCostEv;
     // Field by field: hundreds of these are made for a plan, and spreading an object costs more than the arithmetic.
     return {
       shutter,
@@ -251,11 +287,35 @@ export class Situation {
     return this.#hands().reduce((sum, hand) => sum + hand.weight * hand.threshold, 0);
   }
 
+  /** Marks by hand; slower ones too where a pin or a pan asks for them. */
   #shutterMarks(): number[] {
+    const { sensor } = this.brief.kit;
+    const slowest = this.#slowestByHandS();
+    return marksBetween(shutterMarks, Math.max(slowest, this.#askedShutterS() ?? 0), Math.min(slowest, sensor.fastestS));
+  }
+
+  #allowedShutters(): readonly ShutterOption[] {
+    const asked = this.#askedShutterS();
+    if (asked === null) {
+      const slowest = this.#slowestByHandS() * (1 + BOUND_SLACK);
+      return this.shutters[0]!.shutterS <= slowest ? this.shutters : this.shutters.filter(({ shutterS }) => shutterS <= slowest);
+    }
+    const third = shutterMarks.nearest(asked);
+    return this.shutters.filter(({ shutterS }) => shutterMarks.nearest(shutterS) === third);
+  }
+
+  /** The one shutter a pin or the streak of a pan asks for, s. */
+  #askedShutterS(): number | null {
     const { kit, picture } = this.brief;
-    if (picture.pinned.shutterS !== null) return [shutterMarks.nearest(picture.pinned.shutterS)];
-    const slowest = Math.min(shutterMarks.value(shutterMarks.nearest(kit.sensor.slowestS)), this.#handheldLimitS());
-    return marksBetween(shutterMarks, slowest, Math.min(slowest, kit.sensor.fastestS));
+    if (picture.pinned.shutterS !== null) return picture.pinned.shutterS;
+    const pan = panOf(this.brief);
+    if (pan === null) return null;
+    const wanted = panShutterS(pan, (picture.streakShare ?? DEFAULT_STREAK_SHARE) * this.picture.widthMm);
+    return Math.min(kit.sensor.slowestS, Math.max(kit.sensor.fastestS, wanted));
+  }
+
+  #slowestByHandS(): number {
+    return Math.min(shutterMarks.value(shutterMarks.nearest(this.brief.kit.sensor.slowestS)), this.#handheldLimitS());
   }
 
   #apertureMarks(): number[] {
@@ -325,11 +385,23 @@ export class Situation {
 
   #handsAt(shutterS: number, wantedFrames: number | null): HandsAtShutter {
     const { confidence, maxBurst } = this.brief.picture;
+    const pan = panOf(this.brief);
+    if (pan !== null) return this.#panAt(pan, shutterS, wantedFrames);
     const singleChance = this.#singleChance(shutterS);
     const chances = burstChances(singleChance);
     const fewest = (): number => fewestFrames(chances, confidence, maxBurst) ?? maxBurst;
     const frames = wantedFrames ?? Math.max(fewest(), this.moves ? Math.min(3, maxBurst) : 1);
     const burstChance = chances.ofFrames(frames);
+    return { frames, singleChance, burstChance, hold: gateAbove(burstChance, confidence, confidence / 2) };
+  }
+
+  /** In a pan the error of following takes the place of the hands. */
+  #panAt(pan: Pan, shutterS: number, wantedFrames: number | null): HandsAtShutter {
+    const { confidence, maxBurst } = this.brief.picture;
+    const residueMm = panStreakMmPerS(pan) * shutterS * (this.brief.hold.trackingError ?? DEFAULT_TRACKING_ERROR);
+    const singleChance = panChance(residueMm, this.picture.toleranceMm);
+    const frames = wantedFrames ?? fewestIndependentFrames(singleChance, confidence, maxBurst);
+    const burstChance = independentBurstChance(singleChance, frames);
     return { frames, singleChance, burstChance, hold: gateAbove(burstChance, confidence, confidence / 2) };
   }
 
@@ -362,8 +434,17 @@ export class Situation {
 
 /** What continuous autofocus on a moving subject loses against a still one, EV. Ours. */
 const CONTINUOUS_FOCUS_COST_EV = 2;
+/** What a target of little contrast costs autofocus, EV. Ours. */
+const LOW_CONTRAST_COST_EV = 1;
 /** A mark may lie this far from the unrounded value without counting as lift or over-exposure, stops. */
 const MARK_RESIDUE_STOPS = 1 / 6 + BOUND_SLACK;
+
+/** The pan a brief asks for; null for any other aim and where nothing moves across the frame. */
+export function panOf({ subject, kit, picture }: Brief): Pan | null {
+  const acrossMps = subject.speedMps * Math.abs(Math.sin((subject.directionDeg * Math.PI) / 180));
+  if (picture.aim !== 'pan' || acrossMps < 1e-9) return null;
+  return { focalLengthMm: kit.lens.focalLengthMm, acrossMps, distanceM: subject.distanceM };
+}
 
 /** Makes a value when first asked for, and keeps it. */
 function once<Value>(make: () => Value): () => Value {
