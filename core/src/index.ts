@@ -1,5 +1,11 @@
 /** The computation of Hushto: numbers in, numbers out. */
 export * from './detail/detailModel.ts';
+export * from './image/develop.ts';
+export * from './image/drift.ts';
+export * from './image/frameOptics.ts';
+export * from './image/measure.ts';
+export * from './image/picturePlanes.ts';
+export * from './image/renderFrame.ts';
 export * from './light/exposure.ts';
 export * from './light/flicker.ts';
 export * from './light/knownScenes.ts';

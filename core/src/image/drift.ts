@@ -1,0 +1,52 @@
+import { BURST_CORRELATION, LATER_FRAME_VARIANCE } from '../motion/burst.ts';
+import { DRIFT_TURN_S } from '../motion/hands.ts';
+
+/** Drift of the picture during one exposure, in tolerances: its whole way from opening to closing. Sharp up to a length of 1. */
+export interface Drift {
+  x: number;
+  y: number;
+}
+
+export const driftLength = ({ x, y }: Drift): number => Math.hypot(x, y);
+
+/**
+ * The drifts of a burst, drawn from the law its chances are worked out from: bivariate normals, half of the variance shared by all
+ * frames, later frames half a stop steadier than the first.
+ * @param singleChance that the first frame is sharp  @param normal standard normal numbers
+ */
+export function drawBurst(singleChance: number, frames: number, normal: () => number): Drift[] {
+  const scale = 1 / Math.sqrt(-2 * Math.log1p(-Math.min(singleChance, 1 - 1e-12)));
+  const [sharedShare, ownShare] = [Math.sqrt(BURST_CORRELATION), Math.sqrt(1 - BURST_CORRELATION)];
+  const shared = { x: normal(), y: normal() };
+  return Array.from({ length: frames }, (_, i) => {
+    const sigma = scale * (i === 0 ? 1 : Math.sqrt(LATER_FRAME_VARIANCE));
+    const axis = (common: number): number => sigma * (sharedShare * common + ownShare * normal());
+    return { x: axis(shared.x), y: axis(shared.y) };
+  });
+}
+
+/** The frame of a burst that drifted least, counted from 0. */
+export const sharpestOf = (drifts: readonly Drift[]): number =>
+  drifts.reduce((best, drift, i) => (driftLength(drift) < driftLength(drifts[best]!) ? i : best), 0);
+
+/** Straight pieces of a path; the camera spends the same time on each. */
+const PIECES = 2;
+/** How far a long exposure wanders off its straight way, against its drift. Ours. */
+const WANDER = 0.35;
+
+/**
+ * The way from opening to closing, as corner points round its middle. Straight for a short exposure; beyond the time at which drift
+ * turns into a random walk it wanders, tied at both ends (a Brownian bridge), so that the whole way stays the drawn drift.
+ */
+export function driftPath({ x, y }: Drift, shutterS: number, normal: () => number): Drift[] {
+  const wander = shutterS <= DRIFT_TURN_S / 4 ? 0 : WANDER * Math.hypot(x, y) * Math.sqrt(shutterS / (shutterS + DRIFT_TURN_S));
+  if (wander === 0) return [point(-0.5, x, y), point(0.5, x, y)];
+  return Array.from({ length: PIECES + 1 }, (_, i) => {
+    const along = i / PIECES;
+    const bridge = i === 0 || i === PIECES ? 0 : wander * Math.sqrt(along * (1 - along));
+    const straight = point(along - 0.5, x, y);
+    return { x: straight.x + bridge * normal(), y: straight.y + bridge * normal() };
+  });
+}
+
+const point = (along: number, x: number, y: number): Drift => ({ x: along * x, y: along * y });

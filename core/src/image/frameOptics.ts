@@ -1,0 +1,89 @@
+import { MID_GREY } from '../light/exposure.ts';
+import { MOVING_THINGS } from '../motion/movingThings.ts';
+import { defocusDiscMm, magnification } from '../optics/depthOfField.ts';
+import { lensBlurMm, WAVELENGTH_MM } from '../optics/mtf.ts';
+import type { Candidate, Situation } from '../plan/situation.ts';
+import { panOf } from '../plan/situation.ts';
+import { panStreakMmPerS } from '../motion/pan.ts';
+import { fullWellE, midGreySignalE, readNoiseE } from '../sensor/sensor.ts';
+import type { Collecting } from './photons.ts';
+
+/** What a setting does to a picture, on the sensor; independent of how large it is shown. */
+export interface FrameOptics {
+  shutterS: number;
+  /** Movement of the body across, and growth towards the camera (a share of its size), during the exposure. */
+  acrossMm: number;
+  growth: number;
+  /** How much faster the limbs move. */
+  limbFactor: number;
+  /** Streak of the background where the camera follows the subject, and the scale of the error of following; 0 otherwise. */
+  streakMm: number;
+  residueMm: number;
+  /** Disc of the background, mm, when it lies `times` as far as the subject. */
+  backgroundDiscMm: (times: number) => number;
+  /** Lens and diffraction as one Gaussian, mm. */
+  lensMm: number;
+  toleranceMm: number;
+  /** Chance that the first frame shows no shake, and how many frames there are. */
+  singleChance: number;
+  frames: number;
+  /** Skew of what moves across by an electronic shutter's readout, mm over the picture height; 0 for the others. */
+  skewMm: number;
+  flicker: { modulation: number; frequencyHz: number; readoutS: number };
+  /** Electrons of mid grey, read noise and clipping of one sensor pixel. */
+  pixel: Omit<Collecting, 'sensorPixels'>;
+  pitchMm: number;
+  heightMm: number;
+  widthMm: number;
+  /** How much brighter than metered it is to look, stops: the key, and what a pinned ISO adds. */
+  brighterStops: number;
+}
+
+/** Time a mechanical or first-curtain slit takes over the frame, s. Common practice: the flash synchronisation time, about 1/250 s. */
+const CURTAIN_TRAVEL_S = 1 / 250;
+/** How much faster limbs move where the subject is none of the library's. */
+const USUAL_LIMBS = 2;
+/** A Gaussian as wide as the core of the Airy pattern: σ = 0.42·λ·N. Least-squares fit, from memory. */
+const DIFFRACTION_SIGMA = 0.42;
+
+/** Geometry, exposure and sensor of a setting, for drawing its frame. */
+export function frameOptics(situation: Situation, { shutter, aperture, ...exposure }: Candidate): FrameOptics {
+  const { brief, picture, noise } = situation;
+  const { subject, kit, hold, light, picture: wishes } = brief;
+  const { lens, sensor } = kit;
+  const { shutterS } = shutter;
+  const angle = (subject.directionDeg * Math.PI) / 180;
+  const scale = magnification(lens.focalLengthMm, subject.distanceM);
+  const acrossRate = scale * subject.speedMps * 1000 * Math.sin(angle);
+  const pan = panOf(brief);
+  const streakMm = pan ? panStreakMmPerS(pan) * shutterS : 0;
+  const hands = shutter.hands();
+  const midGreyE = midGreySignalE(noise, exposure.meteredIso);
+  const clipE = (fullWellE(noise) * noise.baseIso) / exposure.cameraIso;
+  return {
+    shutterS,
+    acrossMm: pan ? 0 : acrossRate * shutterS,
+    growth: (subject.speedMps * Math.cos(angle) * shutterS) / subject.distanceM,
+    limbFactor: Math.max(subject.limbFactor, MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? USUAL_LIMBS),
+    streakMm,
+    residueMm: streakMm * (hold.trackingError ?? 0.1),
+    backgroundDiscMm: (times) =>
+      times === 1 ? 0 : defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, subject.distanceM * times),
+    lensMm: Math.hypot(lensBlurMm(lens, aperture.fNumber), DIFFRACTION_SIGMA * WAVELENGTH_MM * aperture.fNumber),
+    toleranceMm: picture.toleranceMm,
+    // In a pan the hands follow; what they miss is the residue.
+    singleChance: pan ? 1 : hands.singleChance,
+    frames: hands.frames,
+    skewMm: wishes.shutter === 'electronic' ? acrossRate * sensor.readoutS : 0,
+    flicker: { ...light.flicker, readoutS: wishes.shutter === 'electronic' ? sensor.readoutS : CURTAIN_TRAVEL_S },
+    pixel: {
+      midGreyE,
+      readE: readNoiseE(noise, exposure.cameraIso),
+      clipsAt: (MID_GREY * clipE) / midGreyE,
+    },
+    pitchMm: picture.pitchMm,
+    heightMm: picture.heightMm,
+    widthMm: picture.widthMm,
+    brighterStops: (wishes.keyStops ?? 0) + exposure.overStops,
+  };
+}

@@ -1,0 +1,269 @@
+import { expect } from 'chai';
+import { briefWith } from '../../test/briefs.ts';
+import { burstChances } from '../motion/burst.ts';
+import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
+import type { Brief } from '../plan/brief.ts';
+import { planBrief } from '../plan/planBrief.ts';
+import { Situation, type Candidate } from '../plan/situation.ts';
+import { developed } from './develop.ts';
+import { discBlur } from './discBlur.ts';
+import { drawBurst, driftLength, driftPath, sharpestOf, type Drift } from './drift.ts';
+import { frameOptics, type FrameOptics } from './frameOptics.ts';
+import { gaussianBlur } from './gaussianBlur.ts';
+import { luminanceIn, profileAcross, riseWidth } from './measure.ts';
+import { flatPlanes, type Box, type Layer } from './picturePlanes.ts';
+import { FrameRenderer, type FrameScene } from './renderFrame.ts';
+import { smearAlong } from './smearAlong.ts';
+
+const STILL: Drift = { x: 0, y: 0 };
+
+/** The setting that is pinned in a brief, and what it does to a picture. */
+function opticsOf(brief: Brief): { optics: FrameOptics; candidate: Candidate; situation: Situation } {
+  const situation = new Situation(brief);
+  const candidate = situation.candidate(situation.allowed[0]!, situation.apertures[0]!, brief.light.ev100);
+  return { optics: frameOptics(situation, candidate), candidate, situation };
+}
+
+const pinnedAt = (shutterS: number, changes: Parameters<typeof briefWith>[0] = {}): Brief =>
+  briefWith({ ...changes, picture: { ...changes.picture, pinned: { shutterS, fNumber: 2.8, iso: null, burst: 1 } } });
+
+/** A grey card that fills the picture at viewing size. */
+const greyCard = (mmPerPx: number): FrameScene => ({
+  background: flatPlanes(400, 300, 0.18),
+  backgroundTimes: 1,
+  subject: [],
+  mmPerPx,
+});
+
+const BRIGHT = 0.8;
+const MIDDLE: Box = { left: 60, top: 120, right: 540, bottom: 180 };
+
+/** A bright half plane with an upright edge in the middle, moving or still, before black. */
+function edgeScene(mmPerPx: number, moves: number): FrameScene {
+  const [width, height] = [600, 300];
+  const layer: Layer = {
+    ...flatPlanes(width, height),
+    cover: new Float32Array(width * height),
+    box: { left: 300, top: 0, right: width, bottom: height },
+  };
+  for (let y = 0; y < height; y++) {
+    for (let x = 300; x < width; x++) {
+      const i = y * width + x;
+      layer.red[i] = layer.green[i] = layer.blue[i] = BRIGHT;
+      layer.cover[i] = 1;
+    }
+  }
+  return { background: flatPlanes(width, height, 0), backgroundTimes: 1, subject: [{ layer, moves }], mmPerPx };
+}
+
+/** Enough light that noise does not disturb a measured edge. */
+const bright = (optics: FrameOptics): FrameOptics => ({ ...optics, pixel: { midGreyE: 1e9, readE: 0, clipsAt: 10 } });
+
+describe('a rendered grey card', () => {
+  const cases: [string, Parameters<typeof briefWith>[0], number][] = [
+    ['in the dark, lifted', { light: { ev100: 4 } }, 1 / 320],
+    ['in twilight', { light: { ev100: 7 } }, 1 / 125],
+    ['in daylight at base ISO', { light: { ev100: 11 } }, 1 / 250],
+    ['far too dark', { light: { ev100: 0 }, picture: { liftCeilingStops: 8 } }, 1 / 500],
+  ];
+  for (const [what, changes, shutterS] of cases) {
+    for (const seed of [1, 2, 3]) {
+      it(`has the model’s signal-to-noise within 3 %, ${what}, seed ${seed}`, () => {
+        const brief = pinnedAt(shutterS, changes);
+        const { optics, candidate, situation } = opticsOf(brief);
+        const { picture } = situation;
+        // One pixel shown for each viewed pixel, and one for each sensor pixel.
+        for (const mmPerPx of [picture.toleranceMm / 2, picture.pitchMm]) {
+          const frame = new FrameRenderer(greyCard(mmPerPx)).render(
+            { ...optics, lensMm: 0 },
+            { drift: STILL, lampPhase: 0, uniform: seededRandom(seed) },
+          );
+          const { mean, deviation } = luminanceIn(frame, { left: 0, top: 0, right: 400, bottom: 300 });
+          const wanted = candidate.snr * (mmPerPx / picture.pitchMm);
+          expect(mean / deviation / wanted).to.be.closeTo(1, 0.03);
+          expect(mean / 0.18).to.be.closeTo(1, 0.01);
+        }
+      });
+    }
+  }
+  it('agrees with what the plan calls the signal-to-noise at viewing size', () => {
+    const brief = pinnedAt(1 / 320);
+    const { optics, situation } = opticsOf(brief);
+    const frame = new FrameRenderer(greyCard(situation.picture.toleranceMm / 2)).render(
+      { ...optics, lensMm: 0 },
+      { drift: STILL, lampPhase: 0, uniform: seededRandom(9) },
+    );
+    const { mean, deviation } = luminanceIn(frame, { left: 0, top: 0, right: 400, bottom: 300 });
+    expect(mean / deviation / planBrief(brief).figures.snrViewed).to.be.closeTo(1, 0.03);
+  });
+  it('clips where the highlights end', () => {
+    const { optics } = opticsOf(pinnedAt(1 / 250, { light: { ev100: 11 } }));
+    // 12.7 % of full well is mid grey: 2.98 stops above it nothing more is counted. ISO 12232:2019 (from memory).
+    expect(Math.log2(optics.pixel.clipsAt / 0.18)).to.be.closeTo(2.98, 0.01);
+  });
+});
+
+describe('a rendered edge', () => {
+  const mmPerPx = 0.002;
+  for (const [speedMps, shutterS] of [
+    [1.6, 1 / 320],
+    [1.6, 1 / 60],
+    [1.6, 1 / 8],
+    [5, 1 / 60],
+    [0.7, 1 / 30],
+  ] as const) {
+    it(`smears by the model’s length within 5 % at ${speedMps} m/s and 1/${1 / shutterS} s`, () => {
+      const { optics, candidate } = opticsOf(pinnedAt(shutterS, { subject: { speedMps, depthM: 0 } }));
+      const px = candidate.shutter.smearMm / mmPerPx;
+      const size = px > 300 ? candidate.shutter.smearMm / 200 : mmPerPx;
+      const frame = new FrameRenderer(edgeScene(size, 1)).render(
+        { ...bright(optics), lensMm: 0 },
+        { drift: STILL, lampPhase: 0, uniform: seededRandom(1) },
+      );
+      const width = riseWidth(profileAcross(frame, MIDDLE)) * size;
+      // A box of length b rises from 10 to 90 % over 0.8·b.
+      expect(width / (0.8 * candidate.shutter.smearMm)).to.be.closeTo(1, 0.05);
+    });
+  }
+  it('smears a limb by its factor, and leaves the still ground alone', () => {
+    const { optics, candidate } = opticsOf(pinnedAt(1 / 60, { subject: { depthM: 0 } }));
+    const scene = edgeScene(mmPerPx, 1);
+    const limb: FrameScene = { ...scene, subject: [{ ...scene.subject[0]!, limb: true }] };
+    const frame = new FrameRenderer(limb).render(
+      { ...bright(optics), lensMm: 0 },
+      { drift: STILL, lampPhase: 0, uniform: seededRandom(1) },
+    );
+    const width = riseWidth(profileAcross(frame, MIDDLE)) * mmPerPx;
+    expect(width / (0.8 * optics.limbFactor * candidate.shutter.smearMm)).to.be.closeTo(1, 0.05);
+  });
+  it('grows where the subject comes straight at the camera: a tenth nearer, a tenth larger', () => {
+    const { optics } = opticsOf(pinnedAt(1 / 4, { subject: { depthM: 0, directionDeg: 0, speedMps: 1.6, distanceM: 4 } }));
+    expect(optics.growth).to.be.closeTo(0.1, 1e-9);
+    expect(optics.acrossMm).to.be.closeTo(0, 1e-12);
+  });
+});
+
+describe('bursts of drawn drifts', () => {
+  const FRAMES = 4;
+  for (const chance of [0.1, 0.3, 0.5, 0.8, 0.95]) {
+    for (const seed of [11, 12, 13]) {
+      it(`hold a sharp frame as often as the model says, within 2 points, at a single chance of ${chance}, seed ${seed}`, () => {
+        const normal = normalSource(seededRandom(seed));
+        let sharp = 0;
+        let firstSharp = 0;
+        for (let i = 0; i < 5000; i++) {
+          const drifts = drawBurst(chance, FRAMES, normal);
+          if (drifts.some((drift) => driftLength(drift) <= 1)) sharp++;
+          if (driftLength(drifts[0]!) <= 1) firstSharp++;
+        }
+        expect(sharp / 5000).to.be.closeTo(burstChances(chance).ofFrames(FRAMES), 0.02);
+        expect(firstSharp / 5000).to.be.closeTo(chance, 0.02);
+      });
+    }
+  }
+
+  it('are rendered as long as they were drawn: the edges of 20 of them within 5 %', () => {
+    const { optics } = opticsOf(pinnedAt(1 / 60, { subject: { speedMps: 0, depthM: 0 } }));
+    const normal = normalSource(seededRandom(5));
+    const mmPerPx = optics.toleranceMm / 40;
+    const renderer = new FrameRenderer(edgeScene(mmPerPx, 0));
+    let rendered = 0;
+    while (rendered < 20) {
+      const drifts = drawBurst(0.3, FRAMES, normal);
+      const drift = drifts[sharpestOf(drifts)]!;
+      // An upright edge shows what moves across it; a drift along it leaves nothing to measure.
+      if (Math.abs(drift.x) < 0.15 || Math.abs(drift.x) > 4) continue;
+      const frame = renderer.render({ ...bright(optics), lensMm: 0 }, { drift, lampPhase: 0, uniform: seededRandom(rendered) });
+      const width = (riseWidth(profileAcross(frame, MIDDLE)) * mmPerPx) / optics.toleranceMm;
+      expect(width / (0.8 * Math.abs(drift.x)), `drift ${drift.x}, ${drift.y}`).to.be.closeTo(1, 0.05);
+      rendered++;
+    }
+  });
+
+  it('wander in long exposures and end where they were drawn to', () => {
+    const path = driftPath({ x: 3, y: -1 }, 1, normalSource(seededRandom(2)));
+    expect(path).to.have.length(3);
+    expect(path.at(-1)!.x - path[0]!.x).to.be.closeTo(3, 1e-12);
+    expect(path.at(-1)!.y - path[0]!.y).to.be.closeTo(-1, 1e-12);
+  });
+});
+
+describe('the blurs', () => {
+  const [width, height] = [121, 91];
+  const whole: Box = { left: 0, top: 0, right: width, bottom: height };
+  const pointLight = (): Float32Array => {
+    const plane = new Float32Array(width * height);
+    plane[45 * width + 60] = 1;
+    return plane;
+  };
+  const moments = (plane: Float32Array) => {
+    let [sum, x2, y2] = [0, 0, 0];
+    plane.forEach((value, i) => {
+      sum += value;
+      x2 += value * ((i % width) - 60) ** 2;
+      y2 += value * (Math.floor(i / width) - 45) ** 2;
+    });
+    return { sum, x2: x2 / sum, y2: y2 / sum };
+  };
+  for (const [dx, dy] of [
+    [9, 0],
+    [0, 14],
+    [12, 5],
+    [-7, 16],
+    [20, -20],
+  ] as const) {
+    it(`keep the light and have the variance of a straight path of ${dx}, ${dy} px`, () => {
+      const { sum, x2, y2 } = moments(smearAlong(pointLight(), width, dx, dy, whole));
+      expect(sum).to.be.closeTo(1, 1e-5);
+      // A straight path of length b has the variance b²/12 along it.
+      expect(x2).to.be.closeTo((dx * dx) / 12, 0.35);
+      expect(y2).to.be.closeTo((dy * dy) / 12, 0.35);
+    });
+  }
+  for (const diameter of [3, 8, 10]) {
+    it(`keep the light and have the variance of a disc of ${diameter} px`, () => {
+      const { sum, x2, y2 } = moments(discBlur(pointLight(), width, height, diameter));
+      expect(sum).to.be.closeTo(1, 1e-4);
+      // A disc of even brightness and radius r has the variance r²/4 along either axis.
+      // The pixels themselves add up to a third.
+      expect(x2).to.be.closeTo((diameter / 2) ** 2 / 4, 0.35);
+      expect(y2).to.be.closeTo((diameter / 2) ** 2 / 4, 0.45);
+    });
+  }
+  it('keep the light and have the variance of a wide disc worked out on a smaller picture', () => {
+    const { sum, x2 } = moments(discBlur(pointLight(), width, height, 24));
+    expect(sum).to.be.closeTo(1, 0.02);
+    expect(Math.sqrt(x2) / 6).to.be.closeTo(1, 0.1);
+  });
+  it('keep the light and have the variance of a Gaussian', () => {
+    const { sum, x2, y2 } = moments(gaussianBlur(pointLight(), width, height, 1.5));
+    expect(sum).to.be.closeTo(1, 1e-5);
+    expect(x2).to.be.closeTo(2.25, 0.1);
+    expect(y2).to.be.closeTo(2.25, 0.1);
+  });
+  it('leave an even picture even, up to its border', () => {
+    const even = new Float32Array(width * height).fill(0.3);
+    for (const blurred of [
+      smearAlong(even, width, 30, 12, whole),
+      discBlur(even, width, height, 9),
+      discBlur(even, width, height, 30),
+      gaussianBlur(even, width, height, 3),
+    ])
+      for (const value of blurred) expect(value).to.be.closeTo(0.3, 1e-4);
+  });
+});
+
+describe('development', () => {
+  it('is monotone, keeps black black and lets clipped highlights be white', () => {
+    let last = -1;
+    for (let linear = 0; linear <= 2; linear += 0.001) {
+      const byte = developed(linear);
+      expect(byte).to.be.at.least(last);
+      last = byte;
+    }
+    expect(developed(0)).to.equal(0);
+    expect(last).to.equal(255);
+  });
+  // IEC 61966-2-1: a linear 0.18 is 117.6 of 255.
+  it('shows mid grey as mid grey', () => expect(developed(0.18)).to.be.closeTo(118, 2));
+});

@@ -1,0 +1,259 @@
+import type { UniformSource } from '../numerics/seededRandom.ts';
+import { normalSource } from '../numerics/seededRandom.ts';
+import { sinc } from '../numerics/sinc.ts';
+import { discBlur } from './discBlur.ts';
+import { driftPath, type Drift } from './drift.ts';
+import type { FrameOptics } from './frameOptics.ts';
+import { gaussianBlur } from './gaussianBlur.ts';
+import { countPhotons } from './photons.ts';
+import { COLOURS, flatPlanes, type Box, type Layer, type Planes } from './picturePlanes.ts';
+import { smearAlong } from './smearAlong.ts';
+
+/** A scene as drawn, at the size it will be shown. */
+export interface FrameScene {
+  /** What stands still, at `backgroundTimes` the distance of the subject. */
+  background: Planes;
+  backgroundTimes: number;
+  /** Its parts, back to front. */
+  subject: readonly SubjectPart[];
+  /** Millimetres on the sensor that one pixel shows. */
+  mmPerPx: number;
+}
+
+/** A part of the subject that moves as one: the body, a limb. */
+export interface SubjectPart {
+  layer: Layer;
+  /** Movement against the body's, as a share of it; its own direction where it has one (a unit vector, y down). */
+  moves: number;
+  along?: Drift | undefined;
+  /** Whether it swings faster than the body, as limbs do. */
+  limb?: boolean | undefined;
+}
+
+export interface FrameWish {
+  /** Drift of the hands, in tolerances. */
+  drift: Drift;
+  /** Where in the lamps' cycle the shutter opens, 0 to 1. */
+  lampPhase: number;
+  uniform: UniformSource;
+}
+
+/**
+ * A frame as the camera would take it, in linear light before development: the subject moves and grows during the exposure, the hands
+ * drift, the background is out of focus, the lens softens, then photons are counted and read. The steps that change a picture most come
+ * first; each is worked out by what its model says, at the size shown.
+ * Leaves out vignetting, flare, colour filters and how the subject turns.
+ */
+export class FrameRenderer {
+  readonly #scene: FrameScene;
+  /** The background out of focus, and the diameter of its disc in tenths of a pixel. */
+  #soft: { disc: number; planes: Planes } | null = null;
+  /** Planes to work in, used again for every frame: fresh memory costs more than the arithmetic. */
+  readonly #frame: Planes;
+  #spare: Float32Array;
+  #other: Float32Array;
+
+  constructor(scene: FrameScene) {
+    const { width, height } = scene.background;
+    this.#scene = scene;
+    this.#frame = flatPlanes(width, height);
+    this.#spare = new Float32Array(width * height);
+    this.#other = new Float32Array(width * height);
+  }
+
+  /** The frame; its planes are used again by the next one. */
+  render(optics: FrameOptics, { drift, lampPhase, uniform }: FrameWish): Planes {
+    const { mmPerPx, subject } = this.#scene;
+    const normal = normalSource(uniform);
+    const background = this.#background(optics);
+    const frame = this.#frame;
+    for (const colour of COLOURS) frame[colour].set(background[colour]);
+    if (optics.streakMm > 0) this.#smear([{ dx: optics.streakMm / mmPerPx, dy: 0, x: 0, y: 0 }]);
+    const residuePx = (optics.residueMm / mmPerPx) * Math.sqrt(-2 * Math.log(1 - uniform()));
+    for (const part of subject) this.#putBefore(part, optics, residuePx);
+    this.#shake(optics, drift, normal);
+    for (const colour of COLOURS) frame[colour] = gaussianBlur(frame[colour], frame.width, frame.height, optics.lensMm / mmPerPx);
+    flickered(frame, optics, lampPhase);
+    countPhotons(frame, { ...optics.pixel, sensorPixels: (mmPerPx / optics.pitchMm) ** 2 }, uniform);
+    return frame;
+  }
+
+  #background(optics: FrameOptics): Planes {
+    const { background, backgroundTimes, mmPerPx } = this.#scene;
+    const disc = Math.round((10 * optics.backgroundDiscMm(backgroundTimes)) / mmPerPx);
+    if (this.#soft?.disc !== disc) {
+      const { width, height } = background;
+      const planes = { ...background };
+      for (const colour of COLOURS) planes[colour] = discBlur(background[colour], width, height, disc / 10);
+      this.#soft = { disc, planes };
+    }
+    return this.#soft.planes;
+  }
+
+  /** Lays a part of the subject over the frame, smeared by its movement. */
+  #putBefore({ layer: drawn, moves, along, limb }: SubjectPart, optics: FrameOptics, residuePx: number): void {
+    const { mmPerPx } = this.#scene;
+    const share = moves * (limb ? optics.limbFactor : 1);
+    const across = (optics.acrossMm / mmPerPx) * share + residuePx;
+    const [dx, dy] = along ? [across * along.x, across * along.y] : [across, 0];
+    const growth = optics.growth * share;
+    const skewed = optics.skewMm > 0 ? leaning(drawn, optics.skewMm / mmPerPx) : drawn;
+    const layer = Math.abs(growth) * (skewed.box.bottom - skewed.box.top) > 1 ? grownLayer(skewed, growth) : skewed;
+    const { width } = this.#frame;
+    const box = reaching(layer, dx, dy);
+    const cover = smearAlong(layer.cover, width, dx, dy, box, this.#other);
+    for (const colour of COLOURS) {
+      const plane = smearAlong(layer[colour], width, dx, dy, box, this.#spare);
+      const target = this.#frame[colour];
+      for (let y = box.top; y < box.bottom; y++) {
+        for (let i = y * width + box.left, end = y * width + box.right; i < end; i++)
+          target[i] = target[i]! * (1 - cover[i]!) + plane[i]!;
+      }
+    }
+  }
+
+  #shake(optics: FrameOptics, drift: Drift, normal: () => number): void {
+    const scale = optics.toleranceMm / this.#scene.mmPerPx;
+    const path = driftPath(drift, optics.shutterS, normal);
+    this.#smear(
+      path.slice(1).map((end, i) => {
+        const from = path[i]!;
+        return {
+          dx: (end.x - from.x) * scale,
+          dy: (end.y - from.y) * scale,
+          x: ((end.x + from.x) / 2) * scale,
+          y: ((end.y + from.y) / 2) * scale,
+        };
+      }),
+    );
+  }
+
+  /** Smears the whole frame over pieces of a way, as long on each; every piece round a middle of its own. */
+  #smear(pieces: readonly { dx: number; dy: number; x: number; y: number }[]): void {
+    const frame = this.#frame;
+    const { width, height } = frame;
+    const whole: Box = { left: 0, top: 0, right: width, bottom: height };
+    for (const colour of COLOURS) {
+      const still = frame[colour];
+      if (pieces.length === 1) {
+        const smeared = smearAlong(still, width, pieces[0]!.dx, pieces[0]!.dy, whole, this.#spare);
+        if (smeared !== still) [frame[colour], this.#spare] = [smeared, still];
+        continue;
+      }
+      const sum = this.#other.fill(0);
+      for (const { dx, dy, x, y } of pieces)
+        addShifted(sum, smearAlong(still, width, dx, dy, whole, this.#spare), width, height, x, y, 1 / pieces.length);
+      [frame[colour], this.#other] = [sum, still];
+    }
+  }
+}
+
+/** Where a layer may reach when smeared. */
+function reaching({ box, width, height }: Layer, dx: number, dy: number): Box {
+  const [outX, outY] = [Math.ceil(Math.abs(dx) / 2) + 2, Math.ceil(Math.abs(dy) / 2) + 2];
+  return {
+    left: Math.max(0, box.left - outX),
+    right: Math.min(width, box.right + outX),
+    top: Math.max(0, box.top - outY),
+    bottom: Math.min(height, box.bottom + outY),
+  };
+}
+
+/** Pictures averaged over the growth of an approaching subject. */
+const MOST_SIZES = 16;
+
+/** The layer averaged over sizes from 1 − growth/2 to 1 + growth/2 of its own, about its middle. */
+function grownLayer(layer: Layer, growth: number): Layer {
+  const { box, width, height } = layer;
+  const [centreX, centreY] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const half = Math.max(box.right - box.left, box.bottom - box.top) / 2;
+  const sizes = Math.min(MOST_SIZES, Math.max(2, Math.ceil(Math.abs(growth) * half)));
+  const outPx = Math.ceil((Math.abs(growth) / 2) * half) + 1;
+  const outBox = {
+    left: Math.max(0, box.left - outPx),
+    right: Math.min(width, box.right + outPx),
+    top: Math.max(0, box.top - outPx),
+    bottom: Math.min(height, box.bottom + outPx),
+  };
+  const grown: Layer = { ...layer, box: outBox };
+  for (const plane of [...COLOURS, 'cover'] as const) {
+    const source = layer[plane];
+    const out = new Float32Array(source.length);
+    for (let n = 0; n < sizes; n++) {
+      const size = 1 + growth * ((n + 0.5) / sizes - 0.5);
+      for (let y = outBox.top; y < outBox.bottom; y++) {
+        const v = Math.round((y + 0.5 - centreY) / size + centreY - 0.5);
+        if (v < 0 || v >= height) continue;
+        for (let x = outBox.left; x < outBox.right; x++) {
+          const u = (x + 0.5 - centreX) / size + centreX - 0.5;
+          const at = Math.floor(u);
+          if (at < 0 || at >= width - 1) continue;
+          const part = u - at;
+          out[y * width + x]! += (source[v * width + at]! * (1 - part) + source[v * width + at + 1]! * part) / sizes;
+        }
+      }
+    }
+    grown[plane] = out;
+  }
+  return grown;
+}
+
+/** Rows read one after the other: what crosses leans. @param skewPx over the whole height */
+function leaning(layer: Layer, skewPx: number): Layer {
+  const { width, height } = layer;
+  const leant: Layer = {
+    ...layer,
+    box: {
+      ...layer.box,
+      left: Math.max(0, layer.box.left - Math.ceil(skewPx)),
+      right: Math.min(width, layer.box.right + Math.ceil(skewPx)),
+    },
+  };
+  for (const plane of [...COLOURS, 'cover'] as const) {
+    const source = layer[plane];
+    const out = new Float32Array(source.length);
+    for (let y = layer.box.top; y < layer.box.bottom; y++) {
+      const by = Math.round(skewPx * (y / height - 0.5));
+      for (let x = Math.max(0, by); x < Math.min(width, width + by); x++) out[y * width + x] = source[y * width + x - by]!;
+    }
+    leant[plane] = out;
+  }
+  return leant;
+}
+
+/** Adds a picture moved by whole pixels, its border going on. */
+function addShifted(
+  sum: Float32Array,
+  plane: Float32Array,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+  share: number,
+): void {
+  const byX = Math.max(-width, Math.min(width, Math.round(x)));
+  const byY = Math.round(y);
+  for (let row = 0; row < height; row++) {
+    const from = Math.min(height - 1, Math.max(0, row - byY)) * width;
+    const to = row * width;
+    const [first, last] = [plane[from]! * share, plane[from + width - 1]! * share];
+    const [begin, end] = [Math.max(0, byX), Math.min(width, width + byX)];
+    for (let column = 0; column < begin; column++) sum[to + column]! += first;
+    for (let column = begin; column < end; column++) sum[to + column]! += share * plane[from + column - byX]!;
+    for (let column = end; column < width; column++) sum[to + column]! += last;
+  }
+}
+
+/** Lamps that brighten and darken while the rows are exposed one after the other: bands, or a whole frame off. In place. */
+function flickered(frame: Planes, { flicker, shutterS }: FrameOptics, phase: number): void {
+  const depth = flicker.modulation * Math.abs(sinc(flicker.frequencyHz * shutterS));
+  if (depth < 0.002) return;
+  const { width, height } = frame;
+  for (let y = 0; y < height; y++) {
+    const gain = 1 + depth * Math.cos(2 * Math.PI * (phase + (flicker.frequencyHz * flicker.readoutS * y) / height));
+    for (const colour of COLOURS) {
+      const plane = frame[colour];
+      for (let i = y * width; i < (y + 1) * width; i++) plane[i]! *= gain;
+    }
+  }
+}
