@@ -1,5 +1,6 @@
 import { BURST_CORRELATION, LATER_FRAME_VARIANCE } from '../motion/burst.ts';
 import { DRIFT_TURN_S } from '../motion/hands.ts';
+import type { UniformSource } from '../numerics/seededRandom.ts';
 
 /** Drift of the picture during one exposure, in tolerances: its whole way from opening to closing. Sharp up to a length of 1. */
 export interface Drift {
@@ -28,6 +29,10 @@ export function drawBurst(singleChance: number, frames: number, normal: () => nu
 /** The frame of a burst that drifted least, counted from 0. */
 export const sharpestOf = (drifts: readonly Drift[]): number =>
   drifts.reduce((best, drift, i) => (driftLength(drift) < driftLength(drifts[best]!) ? i : best), 0);
+
+/** How far following missed in each frame of a panned burst, in scales of its error: a Rayleigh law, frames independent. */
+export const drawMisses = (frames: number, uniform: UniformSource): number[] =>
+  Array.from({ length: frames }, () => Math.sqrt(-2 * Math.log(1 - uniform())));
 
 /** Straight pieces of a path; the camera spends the same time on each. */
 const PIECES = 2;

@@ -33,6 +33,8 @@ export interface SubjectPart {
 export interface FrameWish {
   /** Drift of the hands, in tolerances. */
   drift: Drift;
+  /** How far following missed in a pan, in scales of its error. */
+  miss: number;
   /** Where in the lamps' cycle the shutter opens, 0 to 1. */
   lampPhase: number;
   uniform: UniformSource;
@@ -62,14 +64,14 @@ export class FrameRenderer {
   }
 
   /** The frame; its planes are used again by the next one. */
-  render(optics: FrameOptics, { drift, lampPhase, uniform }: FrameWish): Planes {
+  render(optics: FrameOptics, { drift, miss, lampPhase, uniform }: FrameWish): Planes {
     const { mmPerPx, subject } = this.#scene;
     const normal = normalSource(uniform);
     const background = this.#background(optics);
     const frame = this.#frame;
     for (const colour of COLOURS) frame[colour].set(background[colour]);
     if (optics.streakMm > 0) this.#smear([{ dx: optics.streakMm / mmPerPx, dy: 0, x: 0, y: 0 }]);
-    const residuePx = (optics.residueMm / mmPerPx) * Math.sqrt(-2 * Math.log(1 - uniform()));
+    const residuePx = (optics.residueMm / mmPerPx) * miss;
     for (const part of subject) this.#putBefore(part, optics, residuePx);
     this.#shake(optics, drift, normal);
     for (const colour of COLOURS) frame[colour] = gaussianBlur(frame[colour], frame.width, frame.height, optics.lensMm / mmPerPx);

@@ -3,7 +3,7 @@ import { useId } from 'react';
 interface SegmentsProps<Value extends string> {
   label: string;
   value: Value | null;
-  options: readonly { value: Value; label: string }[];
+  options: readonly { value: Value; label: string; title?: string }[];
   onChange: (value: Value) => void;
   /** Whether the label is only for those who listen. */
   hideLabel?: boolean;
@@ -17,7 +17,7 @@ export function Segments<Value extends string>({ label, value, options, onChange
       <legend className={hideLabel ? 'vh' : ''}>{label}</legend>
       <span className="seg">
         {options.map((option) => (
-          <label key={option.value}>
+          <label key={option.value} title={option.title}>
             <input type="radio" name={name} checked={option.value === value} onChange={() => onChange(option.value)} />
             <span>{option.label}</span>
           </label>

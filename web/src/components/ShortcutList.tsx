@@ -5,7 +5,12 @@ import { useSettings } from '../state/settings.ts';
 const KEYS: readonly (readonly [keys: string[], does: string])[] = [
   [['←', '→'], 'Shutter, a third'],
   [['⇧', '←', '→'], 'Shutter, a stop'],
+  [['↑', '↓'], 'Aperture, a third'],
+  [['[', ']'], 'ISO, a third'],
+  [['b'], 'One frame more; with ⇧ one fewer'],
+  [['p', 's'], 'Pin the shutter; p a, p i, p b the others'],
   [['h'], 'Go to the hush point'],
+  [['c'], 'Keep this frame and compare'],
   [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   [['t'], 'Table or chart'],
   [['d'], 'Paper or Dim'],

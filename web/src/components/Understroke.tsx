@@ -2,7 +2,7 @@ import type { CameToBe } from '../state/cells.ts';
 
 /**
  * The line under a dial-in value: a dip settled by the app, a plain line where the user looks, a line into an end stop at a limit,
- * a broken line where it cannot work.
+ * a thick bar where it is pinned, a broken line where it cannot work.
  * @param dipAt where along the line the dip lies, 0 to 1
  */
 export function Understroke({ how, dipAt = 0.5 }: { how: CameToBe; dipAt?: number }) {
@@ -10,10 +10,11 @@ export function Understroke({ how, dipAt = 0.5 }: { how: CameToBe; dipAt?: numbe
   const shape = {
     computed: <path d={`M1 1.5C${x - 20} 1.5 ${x - 16} 7.5 ${x} 7.5S${x + 20} 1.5 99 1.5`} />,
     looked: <path d="M1 4.5H99" />,
+    pinned: <path d="M1 4.5H99" />,
     limit: <path d="M1 4.5H99M99 0V9" />,
     impossible: <path d="M0 4.5H44M56 4.5H100" />,
   }[how];
-  const style = { computed: '', looked: 'look', limit: 'stop', impossible: 'gap' }[how];
+  const style = { computed: '', looked: 'look', pinned: 'bar', limit: 'stop', impossible: 'gap' }[how];
   return (
     <svg className={`us ${style}`} viewBox="0 0 100 9" preserveAspectRatio="none" aria-hidden="true">
       {shape}

@@ -1,7 +1,7 @@
-import { apertureMarks, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
+import { apertureMarks, type Brief, type GateName, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 
 /** How a dial-in value came to be; each has its own line under the value and its own word. */
-export type CameToBe = 'computed' | 'looked' | 'limit' | 'impossible';
+export type CameToBe = 'computed' | 'looked' | 'pinned' | 'limit' | 'impossible';
 
 export interface CellState {
   how: CameToBe;
@@ -9,20 +9,27 @@ export interface CellState {
   word: string;
 }
 
-type Shown = Pick<PlanAtShutter, 'choice' | 'figures'>;
+type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed'>;
 
-/** The shutter: the app's answer, or where the user looks. */
-export function shutterState(plan: PlanAtLight, shown: Shown, moved: boolean): CellState {
+const cannot = (word: string): CellState => ({ how: 'impossible', word });
+const PINNED: CellState = { how: 'pinned', word: 'Pinned.' };
+
+/** The shutter: the app's answer, the user's pin, or where the user looks. */
+export function shutterState(brief: Brief, plan: PlanAtLight, shown: Shown, moved: boolean): CellState {
   const { gates } = shown.figures;
-  if (gates.freeze === 'shut') return { how: 'impossible', word: 'Too slow.' };
-  if (gates.light === 'shut') return { how: 'impossible', word: 'Too fast for this light.' };
-  if (gates.hold === 'shut') return { how: 'impossible', word: 'Too slow for your hands.' };
+  const gaveWay = (gate: GateName): boolean => shown.relaxed.includes(gate) && plan.relaxed.includes(gate);
+  const { aim, pinned } = brief.picture;
+  if (gates.freeze === 'shut' && !gaveWay('freeze')) return cannot(aim === 'freeze' ? 'Too slow.' : `Not a ${aim}.`);
+  if (gates.light === 'shut') return cannot('Too fast for this light.');
+  if (gates.hold === 'shut' && !gaveWay('hold')) return cannot('Too slow for your hands.');
   if (moved) return { how: 'looked', word: 'Looked at.' };
-  return plan.possible ? { how: 'computed', word: 'Computed.' } : { how: 'impossible', word: 'Nearest.' };
+  if (!plan.possible && pinned.shutterS === null) return cannot('Nearest.');
+  return pinned.shutterS === null ? { how: 'computed', word: 'Computed.' } : PINNED;
 }
 
-export function apertureState({ kit }: Brief, { choice, figures }: Shown): CellState {
-  if (figures.gates.depth === 'shut') return { how: 'impossible', word: 'Too shallow.' };
+export function apertureState({ kit, picture }: Brief, { choice, figures, relaxed }: Shown): CellState {
+  if (figures.gates.depth === 'shut' && !relaxed.includes('depth')) return cannot('Too shallow.');
+  if (picture.pinned.fNumber !== null) return PINNED;
   const third = apertureMarks.nearest(choice.fNumber);
   if (third === apertureMarks.nearest(kit.lens.widestF)) return { how: 'limit', word: 'At the widest.' };
   if (third === apertureMarks.nearest(kit.lens.narrowestF)) return { how: 'limit', word: 'At the narrowest.' };
@@ -30,7 +37,9 @@ export function apertureState({ kit }: Brief, { choice, figures }: Shown): CellS
 }
 
 export function isoState({ kit, picture }: Brief, { choice, figures }: Shown): CellState {
-  if (figures.gates.light === 'shut') return { how: 'impossible', word: 'Too dark.' };
+  if (figures.gates.light === 'shut') return cannot('Too dark.');
+  if (figures.highlightStops < 0 && figures.overStops > 0) return cannot('Too bright.');
+  if (picture.pinned.iso !== null) return PINNED;
   const ceiling = Math.min(picture.isoCeiling, kit.sensor.maxIso);
   if (choice.liftStops > 0 || choice.iso >= ceiling * 0.9) {
     return { how: 'limit', word: ceiling < picture.isoCeiling ? 'At the body’s top.' : 'At your ceiling.' };
@@ -38,8 +47,9 @@ export function isoState({ kit, picture }: Brief, { choice, figures }: Shown): C
   return choice.iso <= kit.sensor.baseIso * 1.1 ? { how: 'limit', word: 'At base ISO.' } : { how: 'computed', word: 'Computed.' };
 }
 
-export function burstState({ picture }: Brief, { choice, figures }: Shown): CellState {
-  if (figures.gates.hold === 'shut') return { how: 'impossible', word: 'Not enough.' };
+export function burstState({ picture }: Brief, { choice, figures, relaxed }: Shown): CellState {
+  if (figures.gates.hold === 'shut' && !relaxed.includes('hold')) return cannot('Not enough.');
+  if (picture.pinned.burst !== null) return PINNED;
   if (choice.burst >= picture.maxBurst && figures.gates.hold !== 'open') return { how: 'limit', word: 'All you allow.' };
   return { how: 'computed', word: 'Computed.' };
 }

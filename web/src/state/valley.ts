@@ -6,6 +6,8 @@ export interface ValleyFrame {
   fast: number;
   /** The hush point, or the nearest setting where nothing works. */
   hush: number;
+  /** What the plan chose: the hush point, unless a pin or another school decided. */
+  chosen: number;
   /** Halvings lost at the hush point (where nothing works, at the best of the curve), at the foot and at the top of the axis. */
   best: number;
   foot: number;
@@ -17,6 +19,8 @@ const ABOVE = 2;
 /** Thirds drawn either side of the hush point: fewer on the slow side where the marks a hand can hold end. */
 const SLOWER_THIRDS = { least: 9, most: 17 } as const;
 const FASTER_THIRDS = 12;
+/** Thirds drawn beyond a setting that lies outside that. */
+const BESIDE_THIRDS = 4;
 /** Where the hush point itself loses more halvings than this the foot of the axis rises, or the valley would look flat. */
 const DEEP = 3.2;
 
@@ -26,17 +30,20 @@ export function valleyFrame({
   figures,
   curve,
   possible,
-}: Pick<PlanAtLight, 'choice' | 'figures' | 'curve' | 'possible'>): ValleyFrame {
-  const hush = shutterMarks.nearest(choice.shutterS);
-  const own = figures.lostGrain + figures.lostBlur;
-  const best = possible ? own : Math.min(own, ...curve.map((point) => point.lostGrain + point.lostBlur));
+  against,
+}: Pick<PlanAtLight, 'choice' | 'figures' | 'curve' | 'possible' | 'against'>): ValleyFrame {
+  const chosen = shutterMarks.nearest(choice.shutterS);
+  const hush = against ? shutterMarks.nearest(against.hush.shutterS) : chosen;
+  const own = against ? against.hush.lostGrain + against.hush.lostBlur : figures.lostGrain + figures.lostBlur;
+  const best = possible || against ? own : Math.min(own, ...curve.map((point) => point.lostGrain + point.lostBlur));
   const slowest = curve[0] ? shutterMarks.nearest(curve[0].shutterS) : hush;
   const slower = Math.min(SLOWER_THIRDS.most, Math.max(SLOWER_THIRDS.least, hush - slowest + 1));
   const foot = best > DEEP ? Math.floor(best - DEEP + 1) : 0;
   return {
     hush,
-    slow: Math.max(shutterMarks.first, hush - slower),
-    fast: hush + FASTER_THIRDS,
+    chosen,
+    slow: Math.max(shutterMarks.first, Math.min(hush - slower, chosen - BESIDE_THIRDS)),
+    fast: Math.max(hush + FASTER_THIRDS, chosen + BESIDE_THIRDS),
     best,
     foot,
     top: best + ABOVE,
@@ -45,25 +52,25 @@ export function valleyFrame({
 
 /** Slowest and fastest third the cursor may go to: what is drawn and the body has. */
 export function cursorRange(plan: PlanAtLight): { slow: number; fast: number } {
-  const { slow, fast, hush } = valleyFrame(plan);
+  const { slow, fast, hush, chosen } = valleyFrame(plan);
   const thirds = plan.curve
     .map((point) => shutterMarks.nearest(point.shutterS))
     .filter((third) => third >= slow && third <= fast);
-  return { slow: Math.min(hush, ...thirds), fast: Math.max(hush, ...thirds) };
+  return { slow: Math.min(hush, chosen, ...thirds), fast: Math.max(hush, chosen, ...thirds) };
 }
 
-/** The cursor moved by some thirds, held inside the Valley; back on the hush point it follows it again. */
+/** The cursor moved by some thirds, held inside the Valley; back on what the plan chose it follows it again. */
 export function movedCursor(plan: PlanAtLight, third: number | null, by: number): number | null {
-  const hush = shutterMarks.nearest(plan.choice.shutterS);
+  const chosen = shutterMarks.nearest(plan.choice.shutterS);
   const { slow, fast } = cursorRange(plan);
-  const next = Math.min(fast, Math.max(slow, (third ?? hush) + by));
-  return next === hush ? null : next;
+  const next = Math.min(fast, Math.max(slow, (third ?? chosen) + by));
+  return next === chosen ? null : next;
 }
 
 /** The setting at a shutter, in thirds from 1 s, the rest solved round it; each worked out once. */
 export function settingsByShutter(brief: Brief, plan: PlanAtLight): (third: number) => PlanAtShutter {
-  const hush = shutterMarks.nearest(plan.choice.shutterS);
-  const known = new Map<number, PlanAtShutter>([[hush, plan]]);
+  const chosen = shutterMarks.nearest(plan.choice.shutterS);
+  const known = new Map<number, PlanAtShutter>([[chosen, plan]]);
   return (third) => {
     const setting = known.get(third) ?? planAtShutter(brief, shutterMarks.value(third));
     known.set(third, setting);

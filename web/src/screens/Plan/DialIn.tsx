@@ -1,14 +1,22 @@
 import { burstRate, groupDigits, isoWords, plainNumber, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
-import { ChevronLeft, ChevronRight, TriangleAlert } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Understroke } from '../../components/Understroke.tsx';
 import { distanceText, percentText, shortNumber } from '../../quantities/quantities.ts';
 import { apertureState, burstState, isoState, shutterState, type CellState } from '../../state/cells.ts';
+import { canStep, isPinned, type CellName } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 
-type Shown = Pick<PlanAtShutter, 'choice' | 'figures'>;
+type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed'>;
 
-interface ShutterCellProps {
+/** What can be done with a dial-in value. */
+export interface CellActions {
+  step: (cell: CellName, by: number) => void;
+  pin: (cell: CellName) => void;
+}
+
+interface ShutterCellProps extends CellActions {
+  brief: Brief;
   plan: PlanAtLight;
   shown: Shown;
   moved: boolean;
@@ -18,19 +26,25 @@ interface ShutterCellProps {
   dipAt: number;
   canSlow: boolean;
   canFasten: boolean;
-  onStep: (thirds: number) => void;
 }
 
 /** The shutter: by far the largest value, over its own column of the Valley; slower to its left, faster to its right. */
-export function ShutterCell({ plan, shown, moved, view, centre, dipAt, canSlow, canFasten, onStep }: ShutterCellProps) {
-  const state = shutterState(plan, shown, moved);
+export function ShutterCell({ brief, plan, shown, moved, view, centre, dipAt, canSlow, canFasten, step, pin }: ShutterCellProps) {
+  const state = shutterState(brief, plan, shown, moved);
   const { labels } = shown.choice;
-  const { subjectBlurViewPx } = shown.figures;
   return (
     <div className={state.how === 'impossible' ? 'cell shutter impossible' : 'cell shutter'} role="group" aria-label="Shutter">
-      <p className="lab">Shutter</p>
+      <p className="lab">
+        Shutter <PinButton cell="shutter" label="Shutter" pressed={isPinned(brief, 'shutter')} onPin={pin} />
+      </p>
       <div className="dial" style={{ left: centre }}>
-        <button type="button" className="step" aria-label="A third slower" disabled={!canSlow} onClick={() => onStep(-1)}>
+        <button
+          type="button"
+          className="step"
+          aria-label="A third slower"
+          disabled={!canSlow}
+          onClick={() => step('shutter', -1)}
+        >
           <ChevronLeft className="i" aria-hidden="true" />
         </button>
         <output className={labels.shutter.length > 5 ? 'v long' : 'v'}>
@@ -38,58 +52,74 @@ export function ShutterCell({ plan, shown, moved, view, centre, dipAt, canSlow, 
           <small>s</small>
           <Understroke how={state.how} dipAt={dipAt} />
         </output>
-        <button type="button" className="step" aria-label="A third faster" disabled={!canFasten} onClick={() => onStep(1)}>
+        <button
+          type="button"
+          className="step"
+          aria-label="A third faster"
+          disabled={!canFasten}
+          onClick={() => step('shutter', 1)}
+        >
           <ChevronRight className="i" aria-hidden="true" />
         </button>
       </div>
-      <Because state={state}>
-        {subjectBlurViewPx > 0
-          ? `${plainNumber(subjectBlurViewPx)}\u00a0px of smear ${view}; 2\u00a0px is still crisp.`
-          : 'Nothing moves; only your hands count.'}
-      </Because>
+      <Because state={state}>{smearWords(brief, shown, view)}</Because>
     </div>
   );
 }
 
-/** Aperture, ISO with its lift, and burst, as they follow from the shutter. */
-export function RestCells({ brief, shown }: { brief: Brief; shown: Shown }) {
+function smearWords({ picture }: Brief, { figures }: Shown, view: string): string {
+  const { subjectBlurViewPx, smearShare, pan } = figures;
+  if (pan) return `The background streaks over ${plainNumber(pan.streakShare * 100)} % of the width.`;
+  if (subjectBlurViewPx === 0) return 'Nothing moves; only your hands count.';
+  if (picture.aim !== 'freeze')
+    return `Moves over ${plainNumber(smearShare * 100)} % of the height, ${plainNumber(subjectBlurViewPx)}\u00a0px.`;
+  return `${plainNumber(subjectBlurViewPx)}\u00a0px of smear ${view}; 2\u00a0px is still crisp.`;
+}
+
+/** Aperture, ISO with its lift, and burst, as they follow from the shutter and from what is pinned. */
+export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: Shown } & CellActions) {
   const { distanceUnit } = useSettings();
   const { choice, figures } = shown;
   const { nearM, farM } = figures;
-  const sharp =
-    farM === null
-      ? `${distanceText(nearM, distanceUnit)} to infinity is sharp.`
-      : `${distanceText(nearM, distanceUnit)} to ${distanceText(farM, distanceUnit)} is sharp.`;
+  const near = distanceText(nearM, distanceUnit);
+  const far = farM === null ? '∞' : distanceText(farM, distanceUnit);
+  const sharp = `${farM === null ? near : near.replace(`\u00a0${distanceUnit}`, '')}–${far} sharp.`;
   const lifted = choice.liftStops > 0.1;
   const rate = burstRate(brief.kit.sensor.framesPerSecond, choice.shutterS);
+  const cell = (name: CellName) => ({ name, brief, shown, ...actions });
   return (
     <div className="rest">
-      <Cell label="Aperture" value={choice.labels.aperture} state={apertureState(brief, shown)}>
+      <Cell {...cell('aperture')} label="Aperture" value={choice.labels.aperture} state={apertureState(brief, shown)}>
         {sharp}
       </Cell>
       <Cell
+        {...cell('iso')}
         label="ISO"
         value={groupDigits(choice.labels.iso)}
         state={isoState(brief, shown)}
         aside={lifted ? { value: choice.labels.lift, unit: 'lift' } : null}
       >
-        {lifted
-          ? `With lift, as grainy as ${isoWords(figures.isoEquivalent)}.`
-          : `Ceiling ${isoWords(brief.picture.isoCeiling)}.`}
+        {lifted ? `As grainy as ${isoWords(figures.isoEquivalent)}.` : `Ceiling ${isoWords(brief.picture.isoCeiling)}.`}
       </Cell>
       <Cell
+        {...cell('burst')}
         label="Burst"
         value={String(choice.burst)}
         state={burstState(brief, shown)}
         aside={choice.burst > 1 ? { value: `${shortNumber(rate)}/s`, unit: `${plainNumber((choice.burst - 1) / rate)} s` } : null}
       >
-        {percentText(figures.burstProbability)} sure of a frame without shake.
+        <span title={figures.pan ? 'of a usable frame' : 'of a frame without shake'}>
+          {percentText(figures.burstProbability)} sure.
+        </span>
       </Cell>
     </div>
   );
 }
 
-interface CellProps {
+interface CellProps extends CellActions {
+  name: CellName;
+  brief: Brief;
+  shown: Shown;
   label: string;
   value: string;
   state: CellState;
@@ -97,7 +127,21 @@ interface CellProps {
   children: ReactNode;
 }
 
-function Cell({ label, value, state, aside = null, children }: CellProps) {
+/** What a third down and up is called, by cell. */
+const STEPS: Record<CellName, [down: string, up: string]> = {
+  shutter: ['A third slower', 'A third faster'],
+  aperture: ['A third wider', 'A third narrower'],
+  iso: ['A third lower', 'A third higher'],
+  burst: ['One frame fewer', 'One frame more'],
+};
+
+function Cell({ name, brief, shown, label, value, state, aside = null, children, step, pin }: CellProps) {
+  const [down, up] = STEPS[name];
+  const button = (by: number, says: string, icon: ReactNode) => (
+    <button type="button" aria-label={says} disabled={!canStep(brief, name, shown.choice, by)} onClick={() => step(name, by)}>
+      {icon}
+    </button>
+  );
   return (
     <div className={state.how === 'impossible' ? 'cell impossible' : 'cell'} role="group" aria-label={label}>
       <p className="lab">{label}</p>
@@ -114,7 +158,38 @@ function Cell({ label, value, state, aside = null, children }: CellProps) {
         )}
       </p>
       <Because state={state}>{children}</Because>
+      <span className="ctl">
+        {button(-1, down, <Minus className="i" aria-hidden="true" />)}
+        {button(1, up, <Plus className="i" aria-hidden="true" />)}
+        <PinButton cell={name} label={label} pressed={isPinned(brief, name)} onPin={pin} />
+      </span>
     </div>
+  );
+}
+
+function PinButton({
+  cell,
+  label,
+  pressed,
+  onPin,
+}: {
+  cell: CellName;
+  label: string;
+  pressed: boolean;
+  onPin: (cell: CellName) => void;
+}) {
+  const says = pressed ? `Unpin ${label.toLowerCase()}` : `Pin ${label.toLowerCase()}`;
+  return (
+    <button
+      type="button"
+      className="pin"
+      aria-pressed={pressed}
+      aria-label={`Pin ${label.toLowerCase()}`}
+      title={`${says} (p ${cell.charAt(0)})`}
+      onClick={() => onPin(cell)}
+    >
+      <Pin className="i" aria-hidden="true" />
+    </button>
   );
 }
 

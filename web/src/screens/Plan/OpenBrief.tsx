@@ -27,14 +27,18 @@ import { useSize } from '../../components/useSize.ts';
 import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { cleanDraft } from '../../state/drafts.ts';
+import { canStep, isPinned, pinShutter, stepPin, togglePin } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { cursorRange, movedCursor, settingsByShutter, valleyFrame } from '../../state/valley.ts';
 import { BriefMenu } from './BriefMenu.tsx';
 import { BriefText } from './BriefText.tsx';
-import { RestCells, ShutterCell } from './DialIn.tsx';
+import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
+import type { EditorProps } from './editors/editing.ts';
+import { Frame } from './Frame.tsx';
 import { InFigures, WhatWouldHelp } from './InFigures.tsx';
 import { Ladder } from './Ladder.tsx';
+import { SchoolSwitch } from './Schools.tsx';
 import { SetCamera } from './SetCamera.tsx';
 import { useBriefActions } from './useBriefActions.ts';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
@@ -93,7 +97,10 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
           </div>
         </section>
         <section className="why" aria-labelledby="why-title">
-          <h2 id="why-title">Why</h2>
+          <div className="head">
+            <h2 id="why-title">Why</h2>
+            <SchoolSwitch brief={draft.good} edit={edit} />
+          </div>
           <ol>
             {plan.reasons.map(({ code, say }) => (
               <li key={`${code}${say}`}>{say}</li>
@@ -101,7 +108,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
           </ol>
         </section>
       </div>
-      <Instrument brief={brief} plan={plan} />
+      <Instrument brief={brief} plan={plan} edit={edit} />
       <Ladder
         rungs={rungs}
         view={viewOf(draft.good)}
@@ -149,45 +156,71 @@ function History({ id, stored }: { id: string; stored: Brief }) {
 }
 
 /** Dial-in values and Valley: one instrument on one shutter axis. */
-function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
+function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) {
   const { third: looked, table, move, toggleTable } = useCursor();
   const { distanceUnit } = useSettings();
   const figure = useRef<HTMLElement>(null);
   const { width, height, top } = useSize(figure);
   const frame = valleyFrame(plan);
   const range = cursorRange(plan);
-  // A cursor left where this plan has no shutter falls back on the hush point.
-  const third = looked === null || looked < range.slow || looked > range.fast ? null : looked;
-  const moved = third !== null && third !== frame.hush;
+  const shutterPinned = isPinned(brief, 'shutter');
+  // A cursor left where this plan has no shutter falls back on what the plan chose; a pinned shutter is moved itself.
+  const third = shutterPinned || looked === null || looked < range.slow || looked > range.fast ? null : looked;
+  const moved = third !== null && third !== frame.chosen;
   const at = useMemo(() => settingsByShutter(brief, plan), [brief, plan]);
-  const shown = at(third ?? frame.hush);
+  const shown = at(third ?? frame.chosen);
   const view = viewOf(brief);
-  const step = (by: number): void => move(movedCursor(plan, third, by));
+  const goTo = (to: number | null): void => {
+    if (!shutterPinned) move(to === frame.chosen ? null : to);
+    else if (to !== null) edit(pinShutter(to));
+  };
+  const actions: CellActions = {
+    step: (cell, by) => {
+      if (cell === 'shutter') goTo(movedCursor(plan, third, by));
+      else if (canStep(brief, cell, shown.choice, by)) edit(stepPin(cell, shown.choice, by));
+    },
+    pin: (cell) => {
+      edit(togglePin(cell, shown.choice));
+      if (cell === 'shutter') move(null);
+    },
+  };
+  const { step, pin } = actions;
   useShortcuts({
-    ArrowLeft: () => step(-1),
-    ArrowRight: () => step(1),
-    'Shift+ArrowLeft': () => step(-3),
-    'Shift+ArrowRight': () => step(3),
-    h: () => move(null),
+    ArrowLeft: () => step('shutter', -1),
+    ArrowRight: () => step('shutter', 1),
+    'Shift+ArrowLeft': () => step('shutter', -3),
+    'Shift+ArrowRight': () => step('shutter', 3),
+    ArrowUp: () => step('aperture', 1),
+    ArrowDown: () => step('aperture', -1),
+    ']': () => step('iso', 1),
+    '[': () => step('iso', -1),
+    b: () => step('burst', 1),
+    B: () => step('burst', -1),
+    'p s': () => pin('shutter'),
+    'p a': () => pin('aperture'),
+    'p i': () => pin('iso'),
+    'p b': () => pin('burst'),
+    h: () => (shutterPinned ? pin('shutter') : move(null)),
     t: toggleTable,
   });
   const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
   const centre = Math.min(Math.max(hushX, DIAL_ROOM.left), Math.max(DIAL_ROOM.left, width - DIAL_ROOM.right));
   const comparison = againstHush(shown.figures.lostGrain + shown.figures.lostBlur - frame.best);
-  const { lead, rest } = windowWords(plan, view, liftWords(brief));
+  const { lead, rest } = windowWords(plan, brief.picture.aim, view, liftWords(brief));
   return (
     <div className="inst">
       <div className="colA">
         <ShutterCell
+          {...actions}
+          brief={brief}
           plan={plan}
           shown={shown}
           moved={moved}
           view={view}
           centre={centre}
           dipAt={0.5 + (hushX - centre) / DIAL_WIDTH}
-          canSlow={(third ?? frame.hush) > range.slow}
-          canFasten={(third ?? frame.hush) < range.fast}
-          onStep={step}
+          canSlow={(third ?? frame.chosen) > range.slow}
+          canFasten={(third ?? frame.chosen) < range.fast}
         />
         <section className="valley" aria-labelledby="valley-title">
           <div className="head">
@@ -197,10 +230,10 @@ function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
             </button>
           </div>
           <p className="reading" aria-live="polite" style={{ maxWidth: hushX > 0 ? hushX - 12 : undefined }}>
-            {plan.possible ? (
+            {plan.possible || plan.against ? (
               <>
                 <b>{comparison}</b>
-                {moved ? `: ${pastWords(plan, shown)}` : ': you are on it.'}
+                {(third ?? frame.chosen) === frame.hush && !plan.against ? ': you are on it.' : `: ${pastWords(plan, shown)}`}
               </>
             ) : (
               <>
@@ -223,7 +256,8 @@ function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
               width > 0 && (
                 <Valley
                   plan={plan}
-                  third={third ?? frame.hush}
+                  aim={brief.picture.aim}
+                  third={third ?? frame.chosen}
                   moved={moved}
                   gateValues={(where) => gateWords(at(where), distanceUnit)}
                   gatesAt={(where) => at(where).figures.gates}
@@ -232,7 +266,7 @@ function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
                   width={width}
                   height={height}
                   stemUp={top + STEM_UP}
-                  onMove={move}
+                  onMove={goTo}
                 />
               )
             )}
@@ -244,9 +278,15 @@ function Instrument({ brief, plan }: { brief: Brief; plan: PlanAtLight }) {
         </section>
       </div>
       <div className="colB">
-        <RestCells brief={brief} shown={shown} />
-        {plan.possible ? <SetCamera camera={shown.camera} /> : <WhatWouldHelp remedies={plan.remedies} />}
-        <InFigures shown={shown} view={view} />
+        <RestCells brief={brief} shown={shown} {...actions} />
+        {plan.possible ? (
+          <SetCamera camera={shown.camera}>
+            <InFigures shown={shown} view={view} />
+          </SetCamera>
+        ) : (
+          <WhatWouldHelp remedies={plan.remedies} />
+        )}
+        <Frame brief={brief} shown={shown} view={view} />
       </div>
     </div>
   );
@@ -268,8 +308,13 @@ function viewOf({ kit, picture }: Brief): string {
 function pastWords(plan: PlanAtLight, { choice, figures }: PlanAtShutter): string {
   const shut = (Object.keys(figures.gates) as GateName[]).filter((gate) => figures.gates[gate] === 'shut');
   if (shut.length > 0) return `${shut.map(capital).join(' and ')} ${shut.length > 1 ? 'fail' : 'fails'}.`;
+  if (plan.against && choice.shutterS === plan.choice.shutterS)
+    return `${partWords(plan.against.blur, 'blur')}, ${partWords(plan.against.grain, 'grain')}.`;
   return choice.shutterS > plan.choice.shutterS ? 'more blur, less grain.' : 'less blur, more grain.';
 }
+
+const partWords = (halvings: number, what: string): string =>
+  Math.abs(halvings) < 0.05 ? `as much ${what}` : `${halvings > 0 ? 'more' : 'less'} ${what}`;
 
 function liftWords({ picture }: Brief): string {
   return picture.liftCeilingStops > 0

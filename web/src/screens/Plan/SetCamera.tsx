@@ -1,7 +1,13 @@
 import { capital, type CameraWords } from '@hushto/core';
+import { List, X } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** Lines that always stand; the others are one press away. */
+const FIRST = 4;
 
 /** How to set the camera for the shown setting, a line each, and what to set back afterwards. */
-export function SetCamera({ camera }: { camera: CameraWords }) {
+export function SetCamera({ camera, children }: { camera: CameraWords; children?: ReactNode }) {
   const rows: [term: string, words: string][] = [
     ['Mode', camera.say],
     ['Meter', camera.meter],
@@ -14,15 +20,40 @@ export function SetCamera({ camera }: { camera: CameraWords }) {
   ];
   return (
     <section className="set" aria-labelledby="set-title">
-      <h2 id="set-title">Set the camera</h2>
-      <dl>
-        {rows.map(([term, words]) => (
-          <div key={term}>
-            <dt>{term}</dt>
-            <dd>{words}</dd>
-          </div>
-        ))}
-      </dl>
+      <div className="head">
+        <h2 id="set-title">Set the camera</h2>
+        <Popover.Root>
+          <Popover.Trigger className="btn s bare">
+            <List className="i" aria-hidden="true" /> All
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content className="pop all" align="end" sideOffset={6} collisionPadding={12} aria-label="All of the setting">
+              <div className="row">
+                <h2>Set the camera</h2>
+                <Popover.Close className="tip-x" aria-label="Close">
+                  <X className="i" aria-hidden="true" />
+                </Popover.Close>
+              </div>
+              <div className="set">
+                <Rows rows={rows} />
+              </div>
+              {children}
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      </div>
+      <Rows rows={rows.slice(0, FIRST)} />
     </section>
   );
 }
+
+const Rows = ({ rows }: { rows: readonly [term: string, words: string][] }) => (
+  <dl>
+    {rows.map(([term, words]) => (
+      <div key={term}>
+        <dt>{term}</dt>
+        <dd>{words}</dd>
+      </div>
+    ))}
+  </dl>
+);

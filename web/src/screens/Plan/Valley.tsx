@@ -1,4 +1,14 @@
-import { ALIKE, shutterMarks, shutterWords, windowOf, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
+import {
+  ALIKE,
+  capital,
+  shutterMarks,
+  shutterWords,
+  windowOf,
+  type Aim,
+  type GateName,
+  type Gates,
+  type PlanAtLight,
+} from '@hushto/core';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -12,6 +22,9 @@ const GATE_LABELS: Record<GateName, string> = {
   flicker: 'Flicker',
   focus: 'Focus',
 };
+/** Where motion is to show, the first gate is that wish. */
+const gateLabel = (gate: GateName, aim: Aim): string =>
+  gate === 'freeze' && aim !== 'freeze' ? capital(aim) : GATE_LABELS[gate];
 const GATES = Object.keys(GATE_LABELS) as GateName[];
 
 const GUTTER = 122;
@@ -49,6 +62,7 @@ function layoutOf(frame: ValleyFrame, width: number, height: number): Layout {
 
 interface ValleyProps {
   plan: PlanAtLight;
+  aim: Aim;
   /** Where the cursor is, in thirds from 1 s. */
   third: number;
   moved: boolean;
@@ -70,7 +84,7 @@ interface ValleyProps {
  * Drawn by ourselves: no chart library aligns patterned areas, a stem, a slider on the axis and gate rows on one scale.
  */
 export function Valley(props: ValleyProps) {
-  const { plan, third, moved, gateValues, gatesAt, spoken, view, width, height, stemUp, onMove } = props;
+  const { plan, aim, third, moved, gateValues, gatesAt, spoken, view, width, height, stemUp, onMove } = props;
   const svg = useRef<SVGSVGElement>(null);
   const [hovered, setHovered] = useState<number | null>(null);
   const frame = valleyFrame(plan);
@@ -78,13 +92,13 @@ export function Valley(props: ValleyProps) {
   const { x, base } = layout;
   const range = cursorRange(plan);
   const shown = hovered ?? third;
-  const lostHere = plan.figures.lostGrain + plan.figures.lostBlur;
+  const lostHere = plan.against ? frame.best : plan.figures.lostGrain + plan.figures.lostBlur;
 
   const thirdAt = (event: PointerEvent): number => {
     const left = svg.current?.getBoundingClientRect().left ?? 0;
     return Math.min(range.fast, Math.max(range.slow, Math.round(x.invert(event.clientX - left))));
   };
-  const goTo = (to: number): void => onMove(to === frame.hush ? null : to);
+  const goTo = (to: number): void => onMove(to);
   const dragging = (event: PointerEvent): boolean => event.currentTarget.hasPointerCapture(event.pointerId);
   const keys: Record<string, number> = {
     ArrowLeft: -1,
@@ -112,8 +126,8 @@ export function Valley(props: ValleyProps) {
       role="group"
       aria-label="Detail lost to blur and grain against shutter speed, with six gates below; press t for a table"
     >
-      <Ground plan={plan} frame={frame} layout={layout} />
-      <g className={plan.possible ? '' : 'nearest'}>
+      <Ground plan={plan} aim={aim} frame={frame} layout={layout} />
+      <g className={plan.possible || plan.against ? '' : 'nearest'}>
         <line x1={x(frame.hush)} x2={x(frame.hush)} y1={-stemUp} y2={base} className="stem" />
         {lostHere < frame.top && <circle cx={x(frame.hush)} cy={layout.y(lostHere)} r="6.5" className="marble" />}
       </g>
@@ -143,7 +157,7 @@ export function Valley(props: ValleyProps) {
         at={x(third)}
         base={base}
         label={shutterMarks.label(third)}
-        mine={moved || !plan.possible}
+        mine={moved || !plan.possible || third !== frame.hush}
         range={range}
         third={third}
         spoken={spoken}
@@ -212,13 +226,14 @@ function GateValues({ values, gates, layout }: { values: Record<GateName, string
 
 interface GroundProps {
   plan: PlanAtLight;
+  aim: Aim;
   frame: ValleyFrame;
   layout: Layout;
 }
 
 /** All that does not change with the cursor. */
 const Ground = memo(
-  function Ground({ plan, frame, layout }: GroundProps) {
+  function Ground({ plan, aim, frame, layout }: GroundProps) {
     const id = useId();
     const { base, right, x, y } = layout;
     const points = plan.curve
@@ -267,12 +282,16 @@ const Ground = memo(
         <line x1={GUTTER} x2={right} y1={base} y2={base} className="axis" />
         <Floor plan={plan} frame={frame} layout={layout} />
         <Marks frame={frame} layout={layout} />
-        <GateRows plan={plan} frame={frame} layout={layout} />
+        <FlickerSafe plan={plan} frame={frame} layout={layout} />
+        <GateRows plan={plan} aim={aim} frame={frame} layout={layout} />
       </>
     );
   },
   (before, after) =>
-    before.plan === after.plan && before.layout.width === after.layout.width && before.layout.height === after.layout.height,
+    before.plan === after.plan &&
+    before.aim === after.aim &&
+    before.layout.width === after.layout.width &&
+    before.layout.height === after.layout.height,
 );
 
 /** Levels of detail in the words of the readout. */
@@ -303,7 +322,7 @@ function Levels({ frame, layout, possible }: { frame: ValleyFrame; layout: Layou
 }
 
 /** The run where at most a tenth is lost against the best of the curve, as a flat line at its rim. */
-function Floor({ plan, frame, layout }: GroundProps) {
+function Floor({ plan, frame, layout }: Omit<GroundProps, 'aim'>) {
   const { plateau } = plan.figures;
   if (!plateau || !plan.possible) return null;
   const { x, y } = layout;
@@ -397,8 +416,24 @@ function Marks({ frame, layout }: { frame: ValleyFrame; layout: Layout }) {
   ));
 }
 
+/** Rings on the axis at the shutters that take in whole beats of the lamps, where the lamps flicker at all. */
+function FlickerSafe({ plan, frame, layout }: Omit<GroundProps, 'aim'>) {
+  if (plan.gateRows.every(({ gates }) => gates.flicker === 'open')) return null;
+  const safe = plan.gateRows
+    .filter(({ gates }) => gates.flicker === 'open')
+    .map(({ shutterS }) => shutterMarks.nearest(shutterS))
+    .filter((third) => third >= frame.slow && third <= frame.fast);
+  return (
+    <g role="img" aria-label={`Safe from flicker: ${safe.map((third) => shutterMarks.label(third)).join(', ') || 'none'}`}>
+      {safe.map((third) => (
+        <circle key={third} cx={layout.x(third)} cy={layout.base} r={3} className="safe" />
+      ))}
+    </g>
+  );
+}
+
 /** One thin bar per gate: solid where it is open, broken where it is marginal, absent where it is shut; their overlap outlined. */
-function GateRows({ plan, frame, layout }: GroundProps) {
+function GateRows({ plan, aim, frame, layout }: GroundProps) {
   const { x, base } = layout;
   const from = base + AXIS + 4;
   const rows = plan.gateRows.filter(({ shutterS }) => {
@@ -424,7 +459,7 @@ function GateRows({ plan, frame, layout }: GroundProps) {
         return (
           <g key={gate}>
             <text x={0} y={y + 4.5} className="strong">
-              {GATE_LABELS[gate]}
+              {gateLabel(gate, aim)}
             </text>
             {runsOf(rows, ({ gates }) => gates[gate] === 'marginal').map((run) => (
               <line key={run[0]} {...span(run)} y1={y} y2={y} className="gate part" />
@@ -440,18 +475,18 @@ function GateRows({ plan, frame, layout }: GroundProps) {
 }
 
 /** Why the window ends where it does, in a sentence. */
-export function windowWords(plan: PlanAtLight, view: string, liftCeiling: string): { lead: string; rest: string } {
+export function windowWords(plan: PlanAtLight, aim: Aim, view: string, liftCeiling: string): { lead: string; rest: string } {
   const window = windowOf(plan.gateRows, plan.choice.shutterS);
   if (!window) {
     return plan.possible
       ? {
           lead: 'No window.',
-          rest: `No shutter passes every gate: ${plan.relaxed.map((gate) => GATE_LABELS[gate]).join(' and ')} had to give way.`,
+          rest: `No shutter passes every gate: ${plan.relaxed.map((gate) => gateLabel(gate, aim)).join(' and ')} had to give way.`,
         }
       : { lead: 'No window.', rest: 'No shutter passes every gate.' };
   }
   const ends: Record<GateName, string> = {
-    freeze: `the smear passes 4\u00a0px ${view}`,
+    freeze: aim === 'freeze' ? `the smear passes 4\u00a0px ${view}` : `it is no ${aim} any more`,
     hold: 'your hands no longer hold it',
     light: liftCeiling,
     depth: 'the depth is no longer sharp',
@@ -463,5 +498,6 @@ export function windowWords(plan: PlanAtLight, view: string, liftCeiling: string
   const [from, to] = [shutterMarks.label(shutterMarks.nearest(window.slowestS)), shutterWords(window.fastestS)];
   const lead =
     from === shutterMarks.label(shutterMarks.nearest(window.fastestS)) ? `Window ${to} alone.` : `Window ${from} to ${to}.`;
-  return { lead, rest: `${slower}; ${faster}.` };
+  const rings = plan.gateRows.some(({ gates }) => gates.flicker !== 'open') ? ' Rings on the axis are safe from flicker.' : '';
+  return { lead, rest: `${slower}; ${faster}.${rings}` };
 }

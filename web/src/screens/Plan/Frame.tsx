@@ -1,0 +1,229 @@
+import { pictureOf, plainNumber, grainWord, shutterWords, type Brief, type PlanAtShutter } from '@hushto/core';
+import { Columns2, Images, Layers2, X } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Segments } from '../../components/Segments.tsx';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useSettled } from '../../components/useSettled.ts';
+import { useSize } from '../../components/useSize.ts';
+import { useFrame, viewThatShows, type KeptSetting } from '../../state/frame.ts';
+import type { BurstFrame, DrawnFrame, FrameJob, FrameSlot, FrameSubject } from '../../workers/frameProtocol.ts';
+import { drawFrame } from '../../workers/frames.ts';
+import { sceneFor } from '../../workers/scenes/index.ts';
+import { SceneMenu } from './SceneMenu.tsx';
+
+/** How long a setting has to rest before its frame is drawn, ms: a drag asks for no frame at every step. */
+const DRAW_AFTER_MS = 60;
+/** Frames of a burst that fit beside each other. */
+const MOST_THUMBS = 8;
+
+interface FrameProps {
+  brief: Brief;
+  shown: PlanAtShutter;
+  view: string;
+}
+
+/** The picture the camera would bring home at the shown setting: movement, hands, depth, photons. */
+export function Frame({ brief, shown, view: viewWords }: FrameProps) {
+  const { view: wanted, scene, photo, kept, wipe, set } = useFrame();
+  const box = useRef<HTMLDivElement>(null);
+  const size = useSize(box);
+  const [shooting, setShooting] = useState(false);
+  const [picked, setPicked] = useState<number | null>(null);
+  const { choice, figures } = shown;
+  const seen = viewThatShows(figures.smearShare, size.height);
+  const view = wanted ?? seen;
+  const setting = useMemo(
+    () => ({ brief, shutterS: choice.shutterS, fNumber: choice.fNumber, burst: choice.burst }),
+    [brief, choice.shutterS, choice.fNumber, choice.burst],
+  );
+  const settled = useSettled(setting, DRAW_AFTER_MS);
+  const ratio = Math.min(2, globalThis.devicePixelRatio || 1);
+  const subject = useMemo<FrameSubject>(
+    () =>
+      photo
+        ? { kind: 'photo', id: photo.id, equivalentMm: photo.equivalentMm, moves: photo.moves }
+        : { kind: 'drawn', name: scene ?? sceneFor(brief) },
+    [photo, scene, brief],
+  );
+  const jobFor = (from: Omit<KeptSetting, 'label'>, frame: number | null, seed: number): FrameJob | null => {
+    if (size.width === 0) return null;
+    const { kit, picture } = from.brief;
+    const { aspect } = pictureOf(kit.sensor.widthMm, kit.sensor.heightMm, kit.sensor.megapixels, picture.crop, picture.viewCph);
+    // The whole picture keeps its shape inside the space; the detail fills it.
+    const fitted =
+      view === 'detail'
+        ? size
+        : { width: Math.min(size.width, size.height * aspect), height: Math.min(size.height, size.width / aspect) };
+    const { shutterS, fNumber, burst, brief: own } = from;
+    return {
+      brief: own,
+      shutterS,
+      fNumber,
+      burst,
+      subject,
+      view,
+      width: Math.round(fitted.width * ratio),
+      height: Math.round(fitted.height * ratio),
+      seed,
+      frame,
+    };
+  };
+  const frame = picked !== null && picked < settled.burst ? picked : null;
+  const now = useDrawn('now', jobFor(settled, frame, 1));
+  const before = useDrawn('kept', kept && jobFor(kept, null, 2));
+  const keep = (): void => set({ kept: { ...setting, label: choice.labels.shutter }, wipe: 0.5 });
+  useShortcuts({ c: keep });
+  const smear = figures.pan
+    ? `the background streaks over ${plainNumber(figures.pan.streakShare * 100)} % of the width`
+    : `${plainNumber(figures.subjectBlurViewPx)} px of smear ${viewWords}`;
+  const shows = `Simulated frame at ${shutterWords(choice.shutterS)}, ${choice.labels.aperture}, ISO ${choice.labels.iso}: ${smear}, grain ${grainWord(figures.snrSubject)}`;
+  return (
+    <section className="frame" aria-label="Simulated frame">
+      <div className="picture" ref={box}>
+        <Picture drawn={now} label={shows} />
+        {kept && (
+          <>
+            <div className="before" style={{ clipPath: `inset(0 ${100 - wipe * 100}% 0 0)` }}>
+              <Picture drawn={before} label={`The kept frame at ${kept.label} s`} />
+            </div>
+            <span className="cut" style={{ left: `${wipe * 100}%` }} aria-hidden="true" />
+            <input
+              type="range"
+              className="wipe"
+              min={0}
+              max={100}
+              value={Math.round(wipe * 100)}
+              aria-label="Wipe between the kept frame and this one"
+              aria-valuetext={`${Math.round(wipe * 100)} % kept`}
+              onChange={(event) => set({ wipe: Number(event.target.value) / 100 })}
+            />
+            <span className="tag">Kept {kept.label}</span>
+          </>
+        )}
+        <span className="tag right">{choice.labels.shutter}</span>
+        {!shooting && <span className="tag foot">{viewNote(now, view, wanted === null && seen === 'detail', viewWords)}</span>}
+        {shooting && (
+          <Burst job={jobFor(settled, null, 1)} picked={frame} onPick={setPicked} onClose={() => setShooting(false)} />
+        )}
+      </div>
+      <div className="under">
+        <button type="button" className="btn s" onClick={keep}>
+          <Columns2 className="i" aria-hidden="true" /> Keep, compare
+        </button>
+        {kept && (
+          <button
+            type="button"
+            className="btn s bare icon"
+            aria-label="Let go of the kept frame"
+            title="Let go"
+            onClick={() => set({ kept: null })}
+          >
+            <X className="i" aria-hidden="true" />
+          </button>
+        )}
+        <button
+          type="button"
+          className="btn s bare icon"
+          aria-pressed={shooting}
+          aria-label="Shoot the burst"
+          title="Shoot the burst"
+          onClick={() => {
+            setShooting(!shooting);
+            setPicked(null);
+          }}
+        >
+          <Layers2 className="i" aria-hidden="true" />
+        </button>
+        <SceneMenu brief={brief}>
+          <Images className="i" aria-hidden="true" />
+        </SceneMenu>
+        <Segments
+          label="What is shown"
+          hideLabel
+          value={view}
+          options={[
+            { value: 'whole', label: 'Whole' },
+            { value: 'detail', label: 'Detail' },
+          ]}
+          onChange={(value) => set({ view: value })}
+        />
+      </div>
+    </section>
+  );
+}
+
+/** How large the picture is shown, and why. */
+function viewNote(drawn: DrawnFrame | null, view: 'whole' | 'detail', byItself: boolean, viewWords: string): string {
+  if (!drawn) return 'Drawing the frame';
+  if (view === 'whole') return 'Smaller than it will be shown';
+  return byItself ? `In detail ${viewWords}: whole, the smear is too small to see` : `In detail ${viewWords}`;
+}
+
+/** The newest picture drawn for a job; the older one stays until it comes. */
+function useDrawn(slot: FrameSlot, job: FrameJob | null): DrawnFrame | null {
+  const [drawn, setDrawn] = useState<DrawnFrame | null>(null);
+  const key = job ? JSON.stringify(job) : '';
+  useEffect(() => (key ? drawFrame(slot, JSON.parse(key) as FrameJob, setDrawn) : undefined), [slot, key]);
+  return key ? drawn : null;
+}
+
+function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (!drawn || !canvas.current) return;
+    canvas.current.width = drawn.width;
+    canvas.current.height = drawn.height;
+    canvas.current
+      .getContext('2d')
+      ?.putImageData(new ImageData(new Uint8ClampedArray(drawn.pixels), drawn.width, drawn.height), 0, 0);
+  }, [drawn]);
+  return <canvas ref={canvas} role="img" aria-label={label} data-fine={drawn !== null && !drawn.coarse} />;
+}
+
+interface BurstProps {
+  job: FrameJob | null;
+  picked: number | null;
+  onPick: (frame: number) => void;
+  onClose: () => void;
+}
+
+/** The frames of a burst beside each other, the steadiest marked. */
+function Burst({ job, picked, onPick, onClose }: BurstProps) {
+  const [frames, setFrames] = useState<readonly DrawnFrame[]>([]);
+  const key = job ? JSON.stringify(job) : '';
+  useEffect(() => {
+    if (!key) return undefined;
+    let shot: DrawnFrame[] = [];
+    return drawFrame('burst', JSON.parse(key) as FrameJob, (frame) => {
+      shot = [...shot, frame];
+      setFrames(shot);
+    });
+  }, [key]);
+  const first = frames[0];
+  if (!first) return null;
+  const words = ({ blurPx, sharp }: BurstFrame): string => `${plainNumber(blurPx)} px, ${sharp ? 'sharp' : 'soft'}`;
+  return (
+    <div className="burst" role="group" aria-label={`The burst of ${first.burst.length}`}>
+      {frames.slice(0, MOST_THUMBS).map((drawn) => {
+        const own = first.burst[drawn.frame]!;
+        const best = drawn.frame === first.best;
+        return (
+          <button
+            key={drawn.frame}
+            type="button"
+            className={best ? 'best' : ''}
+            aria-pressed={drawn.frame === (picked ?? first.best)}
+            aria-label={`Frame ${drawn.frame + 1}: ${words(own)}${best ? ', the steadiest' : ''}`}
+            onClick={() => onPick(drawn.frame)}
+          >
+            <Picture drawn={drawn} label="" />
+            <span>{plainNumber(own.blurPx)}&nbsp;px</span>
+          </button>
+        );
+      })}
+      <button type="button" className="tip-x" aria-label="Put the burst away" onClick={onClose}>
+        <X className="i" aria-hidden="true" />
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+import type { Brief } from '@hushto/core';
+import { Check, ImageUp } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useId, useState, type ReactNode } from 'react';
+import { NumberField } from '../../components/NumberField.tsx';
+import { useToasts } from '../../components/Toasts.tsx';
+import { useFrame } from '../../state/frame.ts';
+import { lendPhoto } from '../../workers/frames.ts';
+import { SCENES, sceneFor, type SceneName } from '../../workers/scenes/index.ts';
+
+/** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
+export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNode }) {
+  const { scene, photo, set } = useFrame();
+  const [open, setOpen] = useState(false);
+  const chosen = photo ? null : (scene ?? sceneFor(brief));
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="btn s bare icon" aria-label="Scene of the frame" title="Scene">
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="pop" sideOffset={6} collisionPadding={12} aria-label="Scene of the frame">
+          <div className="row">
+            <h2>Scene</h2>
+          </div>
+          <ul className="pick-list" aria-label="Scenes">
+            {(Object.keys(SCENES) as SceneName[]).map((name) => (
+              <li key={name}>
+                <button
+                  type="button"
+                  aria-pressed={name === chosen}
+                  onClick={() => {
+                    set({ scene: name === sceneFor(brief) ? null : name, photo: null });
+                    setOpen(false);
+                  }}
+                >
+                  <Check className="i" aria-hidden="true" style={{ visibility: name === chosen ? 'visible' : 'hidden' }} />
+                  <span>{SCENES[name].label}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          <OwnPhoto />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function OwnPhoto() {
+  const { photo, set } = useFrame();
+  const { show } = useToasts();
+  const id = useId();
+  const take = async (file: File): Promise<void> => {
+    try {
+      const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
+      set({
+        photo: { id: lendPhoto(bitmap), name: file.name, equivalentMm: photo?.equivalentMm ?? 35, moves: photo?.moves ?? false },
+      });
+    } catch {
+      show(`“${file.name}” is no picture this browser can read; choose a JPEG, PNG or WebP.`);
+    }
+  };
+  return (
+    <div className="own">
+      <label className="btn s" htmlFor={id}>
+        <ImageUp className="i" aria-hidden="true" /> {photo ? 'Another photo' : 'A sharp photo of yours'}
+      </label>
+      <input
+        id={id}
+        type="file"
+        className="vh"
+        accept="image/jpeg,image/png,image/webp,image/avif"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) void take(file);
+          event.target.value = '';
+        }}
+      />
+      {photo && (
+        <>
+          <NumberField
+            label="Taken with, full-frame equivalent"
+            value={photo.equivalentMm}
+            unit="mm"
+            format={(mm) => String(Math.round(mm))}
+            onChange={(mm) => {
+              if (mm >= 8 && mm <= 2000) set({ photo: { ...photo, equivalentMm: mm } });
+            }}
+          />
+          <label className="tick">
+            <input
+              type="checkbox"
+              checked={photo.moves}
+              onChange={(event) => set({ photo: { ...photo, moves: event.target.checked } })}
+            />
+            All of it moves as the subject does
+          </label>
+        </>
+      )}
+      <p className="help">It stays in this browser. Take one that is sharp and clean, at low ISO.</p>
+    </div>
+  );
+}

@@ -1,0 +1,120 @@
+import {
+  compareSchools,
+  groupDigits,
+  plainNumber,
+  SCHOOL_WORDS,
+  SCHOOLS,
+  type Brief,
+  type School,
+  type SchoolRow,
+} from '@hushto/core';
+import { Columns3, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useMemo, useState } from 'react';
+import { Segments } from '../../components/Segments.tsx';
+import { againstHush } from '../../quantities/quantities.ts';
+import { patch, type EditorProps } from './editors/editing.ts';
+
+const SHORT: Record<School, string> = { hush: 'Hush', moment: 'Moment', clean: 'Clean', depth: 'Depth' };
+
+/** What is given up last: one gesture to change it, one to see the schools side by side. */
+export function SchoolSwitch({ brief, edit }: EditorProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="schools">
+      <Segments
+        label="School: what comes first"
+        hideLabel
+        value={brief.picture.school}
+        options={SCHOOLS.map((school) => ({
+          value: school,
+          label: SHORT[school],
+          title: `${SCHOOL_WORDS[school].label}. ${SCHOOL_WORDS[school].says}`,
+        }))}
+        onChange={(school) => edit(patch('picture', { school }))}
+      />
+      <Dialog.Root open={open} onOpenChange={setOpen}>
+        <Dialog.Trigger className="btn s bare icon" aria-label="Schools side by side" title="Schools side by side">
+          <Columns3 className="i" aria-hidden="true" />
+        </Dialog.Trigger>
+        <Dialog.Portal>
+          <Dialog.Overlay className="veil" />
+          <Dialog.Content className="pop sheet wide" aria-describedby={undefined}>
+            <div className="row">
+              <Dialog.Title asChild>
+                <h2>What comes first</h2>
+              </Dialog.Title>
+              <Dialog.Close className="tip-x" aria-label="Close">
+                <X className="i" aria-hidden="true" />
+              </Dialog.Close>
+            </div>
+            <SideBySide
+              brief={brief}
+              onUse={(school) => {
+                edit(patch('picture', { school }));
+                setOpen(false);
+              }}
+            />
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </div>
+  );
+}
+
+/** A small table of what each school would choose for this brief, pins kept. */
+function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) => void }) {
+  const rows = useMemo(() => compareSchools(brief), [brief]);
+  return (
+    <table className="beside">
+      <thead>
+        <tr>
+          <th scope="col">School</th>
+          <th scope="col">Setting</th>
+          <th scope="col" className="r">
+            Lost to blur
+          </th>
+          <th scope="col" className="r">
+            Lost to grain
+          </th>
+          <th scope="col">Against Hush</th>
+          <th scope="col">
+            <span className="vh">Use</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.school} aria-current={row.school === brief.picture.school ? 'true' : undefined}>
+            <th scope="row">
+              {row.label}
+              <span className="quiet">{row.says}</span>
+            </th>
+            <td>
+              <b>{row.choice.labels.shutter}</b>, {row.choice.labels.aperture}, ISO {groupDigits(row.choice.labels.iso)}
+              {row.choice.labels.lift !== '0' && `, lift ${row.choice.labels.lift}`}
+              <span className="quiet">{givenUp(row)}</span>
+            </td>
+            <td className="r">{plainNumber(row.lostBlur)}</td>
+            <td className="r">{plainNumber(row.lostGrain)}</td>
+            <td>{row.school === 'hush' ? 'is the hush point' : againstHush(row.halvings).toLowerCase()}</td>
+            <td>
+              {row.school === brief.picture.school ? (
+                <span className="quiet">chosen</span>
+              ) : (
+                <button type="button" className="btn s" aria-label={`Use ${row.label}`} onClick={() => onUse(row.school)}>
+                  Use
+                </button>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function givenUp({ possible, relaxed }: SchoolRow): string {
+  if (!possible) return 'nothing works; this is the nearest';
+  return relaxed.length === 0 ? 'no gate given up' : `gives up ${relaxed.join(', ')}`;
+}
