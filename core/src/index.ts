@@ -12,6 +12,7 @@ export * from './light/knownScenes.ts';
 export * from './light/marks.ts';
 export * from './light/meter.ts';
 export * from './light/sky.ts';
+export * from './light/swing.ts';
 export * from './motion/burst.ts';
 export * from './motion/hands.ts';
 export * from './motion/movingThings.ts';

@@ -4,6 +4,7 @@ import { flickerStops } from './flicker.ts';
 import { KNOWN_SCENES, planningEv } from './knownScenes.ts';
 import { meterCompensation } from './meter.ts';
 import { skyIlluminanceLux } from './sky.ts';
+import { shareAtReading, swingAt } from './swing.ts';
 
 describe('the meter', () => {
   const grey = { subjectTone: 0.18, frameFill: 0.5, backgroundTone: 0.18, backgroundStops: 0 };
@@ -67,4 +68,21 @@ describe('known scenes', () => {
     expect(KNOWN_SCENES.find((scene) => scene.id === 'full-sun')).to.include({ fromEv: 15, toEv: 15 });
     expect(KNOWN_SCENES.find((scene) => scene.id === 'full-moon')).to.include({ fromEv: -3, toEv: -2 });
   });
+});
+
+describe('swinging light', () => {
+  // A cosine of amplitude 1 lies within ±½ for a third of its time: acos(−½) − acos(½) = 120° − 60° of 180°.
+  it('lies within half of its swing a third of the time', () =>
+    expect(shareAtReading({ downStops: 1, upStops: 1, periodS: 4 }, 0.5)).to.be.closeTo(1 / 3, 1e-12));
+  it('is at its ends at the peaks and in the troughs', () => {
+    const swing = { downStops: 3, upStops: 1, periodS: 2 };
+    expect(swingAt(swing, 0)).to.be.closeTo(1, 1e-12);
+    expect(swingAt(swing, 1)).to.be.closeTo(-3, 1e-12);
+  });
+  it('spends the share that counting moments finds', () => {
+    const swing = { downStops: 4, upStops: 0.2, periodS: 7 };
+    const moments = Array.from({ length: 20_000 }, (_, i) => swingAt(swing, (i / 20_000) * 7));
+    expect(moments.filter((stops) => Math.abs(stops) <= 1 / 3).length / 20_000).to.be.closeTo(shareAtReading(swing), 0.001);
+  });
+  it('is steady when it does not swing', () => expect(shareAtReading({ downStops: 0, upStops: 0, periodS: 1 })).to.equal(1));
 });

@@ -1,4 +1,5 @@
 import { stopsLabel } from '../light/marks.ts';
+import { shareAtReading } from '../light/swing.ts';
 import { burstRate } from '../motion/burst.ts';
 import type { Brief } from './brief.ts';
 import type { DialledSetting, Figures } from './figures.ts';
@@ -92,7 +93,8 @@ function meterWords(
   const swing = swingOf(light);
   if (mode === 'manual' && swing >= SWING.ridesOut) {
     const back = highlightStops < 0 ? `; hold back ${stopsLabel(-highlightStops)}` : '';
-    return `For the bright phase${back}; shoot on the peaks, let dark frames go`;
+    const share = plainNumber(100 * shareAtReading(light.swing!));
+    return `For the bright phase${back}; shoot on the peaks, ${share} % of the time, let dark frames go`;
   }
   if (swing >= SWING.ridesOut)
     return thirds === '0' ? 'Spot or highlight, off the subject' : `Spot or highlight; compensate ${signed}`;

@@ -177,7 +177,7 @@ const GAVE_WAY: Partial<Record<GateName, { change: RungChange; say: string }>> =
 function changeAt(situation: Situation, step: Step, before: Step | null, last: Step): { change: RungChange; say: string } {
   const { choice } = step;
   const { candidate } = choice;
-  const smear = `${plainNumber(viewedPixels(candidate.shutter.smearMm, situation.picture))}\u00a0px ${viewingName(situation.brief.picture.viewCph, situation.picture.sensorCph)}`;
+  const smear = smearWords(situation, candidate);
   if (choice.reason === 'tooBright')
     return { change: 'tooBright', say: `Too bright for every mark: ${remedyWords(situation, choice)}` };
   if (!choice.possible) {
@@ -186,9 +186,11 @@ function changeAt(situation: Situation, step: Step, before: Step | null, last: S
   }
   const was = before?.choice.candidate;
   const newly = (gate: GateName): boolean => candidate.gates[gate] !== 'open' && (!was || was.gates[gate] === 'open');
-  const gaveWay = choice.relaxed.find((gate) => !before?.choice.relaxed.includes(gate) && GAVE_WAY[gate]);
+  const gaveWay = choice.relaxed.find(
+    (gate) => !before?.choice.relaxed.includes(gate) && !situation.waived.includes(gate) && GAVE_WAY[gate],
+  );
   if (gaveWay) return GAVE_WAY[gaveWay]!;
-  if (newly('freeze')) return { change: 'pastCrisp', say: `${smear}: just past crisp.` };
+  if (newly('freeze')) return { change: 'pastCrisp', say: `${smear}: ${beyondWords(situation, candidate)}.` };
   if (newly('depth')) return { change: 'depth', say: 'The edges of the depth begin to soften.' };
   const [atBase, atCeiling, lifted, atLift] = exposureLimits(situation, candidate);
   const onward = last === step ? '' : onwardWords(candidate, last.choice.candidate);
@@ -206,6 +208,25 @@ function changeAt(situation: Situation, step: Step, before: Step | null, last: S
   if (atBase) return { change: 'baseIso', say: `Base ISO: only the shutter and the aperture are left.${onward}` };
   const room = Math.log2(situation.isoRange.to / candidate.meteredIso);
   return { change: 'isoFalls', say: `ISO is ${stopWords(stopsLabel(room))} under your ceiling; ${smear}.` };
+}
+
+/** How far the subject smears, in the measure of the aim. */
+function smearWords(situation: Situation, { shutter }: Candidate): string {
+  const { brief, picture } = situation;
+  switch (brief.picture.aim) {
+    case 'freeze':
+      return `${plainNumber(viewedPixels(shutter.smearMm, picture))}\u00a0px ${viewingName(brief.picture.viewCph, picture.sensorCph)}`;
+    case 'trace':
+    case 'streak':
+      return `${plainNumber((100 * shutter.smearMm) / picture.heightMm)} % of the height`;
+    case 'pan':
+      return 'the streak stays';
+  }
+}
+
+function beyondWords({ brief }: Situation, { gates }: Candidate): string {
+  if (brief.picture.aim !== 'freeze') return `not quite a ${brief.picture.aim}`;
+  return gates.freeze === 'marginal' ? 'just past crisp' : 'no longer crisp';
 }
 
 /** How the setting moves until the rung's darker end. */

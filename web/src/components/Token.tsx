@@ -8,6 +8,8 @@ interface TokenProps {
   children: ReactNode;
   /** Why it cannot work, in a sentence with the remedy; null when it can. */
   problem?: string | null;
+  /** Whether it stands back: a way to more, not a value. */
+  quiet?: boolean;
   /** The editor; `close` puts it away. */
   editor: (close: () => void) => ReactNode;
 }
@@ -17,7 +19,7 @@ interface TokenProps {
  * A span, not a button element: it has to break and underline like the words round it. The popover is made only while it is open,
  * for a brief has twenty tokens and redraws at every step of a drag.
  */
-export function Token({ title, children, problem = null, editor }: TokenProps) {
+export function Token({ title, children, problem = null, quiet = false, editor }: TokenProps) {
   const [open, setOpen] = useState(false);
   const word = useRef<HTMLSpanElement>(null);
   return (
@@ -28,7 +30,8 @@ export function Token({ title, children, problem = null, editor }: TokenProps) {
         tabIndex={0}
         aria-haspopup="dialog"
         aria-expanded={open}
-        className={problem ? 'tok bad' : 'tok'}
+        className={problem ? 'tok bad' : quiet ? 'tok more' : 'tok'}
+        aria-label={quiet ? title : undefined}
         title={problem ?? undefined}
         onClick={() => setOpen(!open)}
         onKeyDown={(event) => {

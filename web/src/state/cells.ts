@@ -9,7 +9,10 @@ export interface CellState {
   word: string;
 }
 
-type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed'>;
+type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed' | 'possible'>;
+
+/** Whether a shut gate was given up knowingly, for a setting that works. */
+const gaveWay = ({ relaxed, possible }: Shown, gate: GateName): boolean => possible && relaxed.includes(gate);
 
 const cannot = (word: string): CellState => ({ how: 'impossible', word });
 const PINNED: CellState = { how: 'pinned', word: 'Pinned.' };
@@ -17,18 +20,18 @@ const PINNED: CellState = { how: 'pinned', word: 'Pinned.' };
 /** The shutter: the app's answer, the user's pin, or where the user looks. */
 export function shutterState(brief: Brief, plan: PlanAtLight, shown: Shown, moved: boolean): CellState {
   const { gates } = shown.figures;
-  const gaveWay = (gate: GateName): boolean => shown.relaxed.includes(gate) && plan.relaxed.includes(gate);
   const { aim, pinned } = brief.picture;
-  if (gates.freeze === 'shut' && !gaveWay('freeze')) return cannot(aim === 'freeze' ? 'Too slow.' : `Not a ${aim}.`);
+  if (gates.freeze === 'shut' && !gaveWay(shown, 'freeze')) return cannot(aim === 'freeze' ? 'Too slow.' : `Not a ${aim}.`);
   if (gates.light === 'shut') return cannot('Too fast for this light.');
-  if (gates.hold === 'shut' && !gaveWay('hold')) return cannot('Too slow for your hands.');
+  if (gates.hold === 'shut' && !gaveWay(shown, 'hold')) return cannot('Too slow for your hands.');
   if (moved) return { how: 'looked', word: 'Looked at.' };
   if (!plan.possible && pinned.shutterS === null) return cannot('Nearest.');
   return pinned.shutterS === null ? { how: 'computed', word: 'Computed.' } : PINNED;
 }
 
-export function apertureState({ kit, picture }: Brief, { choice, figures, relaxed }: Shown): CellState {
-  if (figures.gates.depth === 'shut' && !relaxed.includes('depth')) return cannot('Too shallow.');
+export function apertureState({ kit, picture }: Brief, shown: Shown): CellState {
+  const { choice, figures } = shown;
+  if (figures.gates.depth === 'shut' && !gaveWay(shown, 'depth')) return cannot('Too shallow.');
   if (picture.pinned.fNumber !== null) return PINNED;
   const third = apertureMarks.nearest(choice.fNumber);
   if (third === apertureMarks.nearest(kit.lens.widestF)) return { how: 'limit', word: 'At the widest.' };
@@ -47,8 +50,9 @@ export function isoState({ kit, picture }: Brief, { choice, figures }: Shown): C
   return choice.iso <= kit.sensor.baseIso * 1.1 ? { how: 'limit', word: 'At base ISO.' } : { how: 'computed', word: 'Computed.' };
 }
 
-export function burstState({ picture }: Brief, { choice, figures, relaxed }: Shown): CellState {
-  if (figures.gates.hold === 'shut' && !relaxed.includes('hold')) return cannot('Not enough.');
+export function burstState({ picture }: Brief, shown: Shown): CellState {
+  const { choice, figures } = shown;
+  if (figures.gates.hold === 'shut' && !gaveWay(shown, 'hold')) return cannot('Not enough.');
   if (picture.pinned.burst !== null) return PINNED;
   if (choice.burst >= picture.maxBurst && figures.gates.hold !== 'open') return { how: 'limit', word: 'All you allow.' };
   return { how: 'computed', word: 'Computed.' };

@@ -9,6 +9,7 @@ import {
   STABILISER_SHARE,
   stopsLabel,
   stopWords,
+  subjectWords,
   VIEWING_CPH,
   type Brief,
 } from '@hushto/core';
@@ -17,10 +18,15 @@ import type { ReactNode } from 'react';
 import { Token } from '../../components/Token.tsx';
 import { article, distanceText, evText, shortNumber, speedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
+import { AimEditor } from './editors/AimEditor.tsx';
 import type { EditorProps } from './editors/editing.ts';
 import { HoldEditor } from './editors/HoldEditor.tsx';
 import { BodyEditor, LensEditor, StabiliserEditor } from './editors/KitEditors.tsx';
 import { EvEditor, FlickerEditor, SceneEditor } from './editors/LightEditors.tsx';
+import { MoreKit } from './editors/MoreKit.tsx';
+import { MoreLight } from './editors/MoreLight.tsx';
+import { MorePicture } from './editors/MorePicture.tsx';
+import { toneWord } from './editors/tones.ts';
 import { BurstEditor, ConfidenceEditor, IsoCeilingEditor, LiftEditor, ViewEditor } from './editors/PictureEditors.tsx';
 import { DepthEditor, DirectionEditor, DistanceEditor, SpeedEditor, SubjectEditor } from './editors/SubjectEditors.tsx';
 
@@ -62,7 +68,7 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
           (close) => (
             <SubjectEditor {...props} close={close} />
           ),
-          ['subject.kind', 'subject.limbFactor', 'subject.tone', 'subject.frameFill'],
+          ['subject.kind', 'subject.limbFactor'],
         )}
         {subject.speedMps > 0 ? (
           <>
@@ -137,7 +143,35 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
           ),
           ['light.flicker'],
         )}
+        {swingText(light) && (
+          <>
+            {', '}
+            {token(
+              'Swing and colour',
+              swingText(light),
+              () => (
+                <MoreLight {...props} />
+              ),
+              ['light.swing'],
+            )}
+          </>
+        )}
         .
+        {tonesText(brief) && (
+          <>
+            {' The meter sees '}
+            {token(
+              'What the meter sees',
+              tonesText(brief),
+              () => (
+                <MoreLight {...props} />
+              ),
+              ['light.background', 'subject.tone', 'subject.frameFill'],
+            )}
+            .
+          </>
+        )}{' '}
+        <More title="More about the light" editor={() => <MoreLight {...props} />} />
       </p>
       <p className="say">
         I hold {article(body)}{' '}
@@ -176,7 +210,20 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
           ),
           [],
         )}
-        .
+        {picture.shutter && picture.shutter !== 'firstCurtain' && (
+          <>
+            {', the shutter is '}
+            {token(
+              'Shutter',
+              picture.shutter === 'electronic' ? 'silent' : 'mechanical',
+              () => (
+                <MoreKit {...props} />
+              ),
+              ['picture.shutter'],
+            )}
+          </>
+        )}
+        . <More title="More about the kit" editor={() => <MoreKit {...props} />} />
       </p>
       <p className="say">
         It will be shown{' '}
@@ -188,7 +235,20 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
           ),
           ['picture.viewCph', 'picture.crop'],
         )}
-        . Freeze {subject.speedMps > 0 ? movement(brief) : 'the scene'}, set ISO up to{' '}
+        {(picture.keyStops ?? 0) !== 0 && (
+          <>
+            {', '}
+            {token(
+              'How dark',
+              keyText(picture.keyStops ?? 0),
+              () => (
+                <MorePicture {...props} />
+              ),
+              ['picture.keyStops'],
+            )}
+          </>
+        )}
+        . <AimWords brief={brief} token={token} edit={edit} />, set ISO up to{' '}
         {token(
           'ISO ceiling',
           groupDigits(isoLabel(picture.isoCeiling)),
@@ -226,12 +286,85 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
           ),
           ['picture.maxBurst', 'picture.pinned'],
         )}
-        .
+        . <More title="More about the picture" editor={() => <MorePicture {...props} />} />
       </p>
       {hold.theta !== null && <p className="help">With your own tested hands.</p>}
     </>
   );
 }
+
+type MakeToken = (title: string, text: ReactNode, editor: (close: () => void) => ReactNode, paths: string[]) => ReactNode;
+
+/** "Freeze the walk", "Let the porter leave a trace", "Pan with the porter". */
+function AimWords({ brief, edit, token }: EditorProps & { token: MakeToken }) {
+  const { aim } = brief.picture;
+  const aimToken = (text: string): ReactNode =>
+    token('Movement', text, () => <AimEditor brief={brief} edit={edit} />, [
+      'picture.aim',
+      'picture.streakShare',
+      'hold.trackingError',
+    ]);
+  const what = brief.subject.speedMps > 0 ? movement(brief) : 'the scene';
+  switch (aim) {
+    case 'freeze':
+      return (
+        <>
+          {aimToken('Freeze')} {what}
+        </>
+      );
+    case 'trace':
+      return (
+        <>
+          Let {what} leave {aimToken('a trace')}
+        </>
+      );
+    case 'streak':
+      return (
+        <>
+          Let {what} become {aimToken('a streak')}
+        </>
+      );
+    case 'pan':
+      return (
+        <>
+          {aimToken('Pan')} with {subjectWords(brief)}
+        </>
+      );
+  }
+}
+
+/** What is seldom changed, one press away at the end of its paragraph. */
+function More({ title, editor }: { title: string; editor: () => ReactNode }) {
+  return (
+    <Token title={title} editor={editor} quiet>
+      more
+    </Token>
+  );
+}
+
+/** "swinging over 3 stops, saturated"; empty where the light is steady and clips no channel early. */
+function swingText({ swing, colour }: Brief['light']): string {
+  const stops = (swing?.upStops ?? 0) + (swing?.downStops ?? 0);
+  return [
+    ...(stops > 0 ? [`${swing!.periodS < 2 ? 'chasing' : 'swinging'} over ${stopWords(stopsLabel(stops))}`] : []),
+    ...(colour === 'saturated' ? [colour] : []),
+  ].join(', ');
+}
+
+/** "a black subject, 15 % of the frame, before a light background"; empty where everything is mid grey and lit alike. */
+function tonesText({ subject, light }: Brief): string {
+  const { background } = light;
+  const usual = toneWord(subject.tone) === 'mid grey' && toneWord(background.tone) === 'mid grey' && background.stops === 0;
+  if (usual) return '';
+  const lit =
+    background.stops === 0
+      ? ''
+      : `, ${stopWords(stopsLabel(Math.abs(background.stops)))} ${background.stops > 0 ? 'brighter' : 'darker'}`;
+  return `${toneWord(subject.tone)} before ${toneWord(background.tone)}${lit}`;
+}
+
+const keyText = (keyStops: number): string =>
+  keyStops <= -2 ? 'night left night' : `${stopWords(stopsLabel(Math.abs(keyStops)))} ${keyStops < 0 ? 'down' : 'up'}`;
 
 function direction(degrees: number): string {
   const off = degrees > 90 ? 180 - degrees : degrees;

@@ -7,7 +7,7 @@ import { apertureState, burstState, isoState, shutterState, type CellState } fro
 import { canStep, isPinned, type CellName } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 
-type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed'>;
+type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed' | 'possible'>;
 
 /** What can be done with a dial-in value. */
 export interface CellActions {

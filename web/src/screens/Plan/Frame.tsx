@@ -156,7 +156,7 @@ export function Frame({ brief, shown, view: viewWords }: FrameProps) {
 function viewNote(drawn: DrawnFrame | null, view: 'whole' | 'detail', byItself: boolean, viewWords: string): string {
   if (!drawn) return 'Drawing the frame';
   if (view === 'whole') return 'Smaller than it will be shown';
-  return byItself ? `In detail ${viewWords}: whole, the smear is too small to see` : `In detail ${viewWords}`;
+  return byItself ? `Detail ${viewWords}; whole, too small to see` : `Detail ${viewWords}`;
 }
 
 /** The newest picture drawn for a job; the older one stays until it comes. */

@@ -11,6 +11,7 @@ import {
   stopsLabel,
   stopWords,
   viewingName,
+  type Aim,
   type Brief,
   type GateName,
   type PlanAtLight,
@@ -259,7 +260,7 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
                   aim={brief.picture.aim}
                   third={third ?? frame.chosen}
                   moved={moved}
-                  gateValues={(where) => gateWords(at(where), distanceUnit)}
+                  gateValues={(where) => gateWords(brief.picture.aim, at(where), distanceUnit)}
                   gatesAt={(where) => at(where).figures.gates}
                   spoken={`${shutterWords(shown.choice.shutterS)}, ${comparison.toLowerCase()}`}
                   view={view}
@@ -322,11 +323,16 @@ function liftWords({ picture }: Brief): string {
     : `it asks for more than ${isoWords(picture.isoCeiling)}, and you lift nothing`;
 }
 
+function smearText(aim: Aim, { subjectBlurViewPx, smearShare, pan }: PlanAtShutter['figures']): string {
+  if (aim === 'freeze') return `${plainNumber(subjectBlurViewPx)}\u00a0px`;
+  return `${plainNumber(100 * (pan?.streakShare ?? smearShare))}\u00a0%`;
+}
+
 /** What each gate's number is at a setting. */
-function gateWords({ choice, figures }: PlanAtShutter, unit: DistanceUnit): Record<GateName, string> {
+function gateWords(aim: Aim, { choice, figures }: PlanAtShutter, unit: DistanceUnit): Record<GateName, string> {
   const near = distanceText(figures.nearM, unit);
   return {
-    freeze: `${plainNumber(figures.subjectBlurViewPx)}\u00a0px`,
+    freeze: smearText(aim, figures),
     hold: percentText(figures.burstProbability),
     light: choice.liftStops > 0.1 ? `lift ${choice.labels.lift}` : isoWords(choice.iso),
     depth: figures.farM === null ? `${near}–∞` : `${near.replace(`\u00a0${unit}`, '')}–${distanceText(figures.farM, unit)}`,

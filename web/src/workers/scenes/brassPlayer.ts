@@ -69,7 +69,7 @@ export const brassPlayer: DrawnScene = {
   backgroundTimes: 1.5,
   drawnForMm: 50,
   horizon: 380,
-  subject: { heightM: 1.8, height: 560, foot: { x: 470, y: 640 }, look: { x: 505, y: 200 } },
+  subject: { heightM: 1.8, height: 560, foot: { x: 470, y: 640 }, look: { x: 590, y: 214 } },
   tone: 0.2,
   backgroundStops: -1,
   background,

@@ -6,7 +6,9 @@ import {
   isoMarks,
   KNOWN_SCENES,
   planningEv,
+  planWithoutLadder,
   shutterMarks,
+  type Brief,
   type MarkSeries,
 } from '@hushto/core';
 import { useId, useState } from 'react';
@@ -157,13 +159,15 @@ const LAMPS = [
   { value: 'steady', label: 'None', frequencyHz: 100, modulation: 0 },
   { value: '50', label: '50 Hz mains', frequencyHz: 100, modulation: 0.25 },
   { value: '60', label: '60 Hz mains', frequencyHz: 120, modulation: 0.25 },
+  { value: 'driver', label: 'LED driver', frequencyHz: 1000, modulation: 0.6 },
 ] as const;
 
 /** Whether the lamps flicker, and how deeply. */
 export function FlickerEditor({ brief, edit }: EditorProps) {
   const { frequencyHz, modulation } = brief.light.flicker;
   const set = (flicker: { frequencyHz: number; modulation: number }): void => edit(patch('light', { flicker }));
-  const lamp = modulation === 0 ? 'steady' : (LAMPS.find((candidate) => candidate.frequencyHz === frequencyHz)?.value ?? null);
+  const lamp =
+    modulation === 0 ? 'steady' : (LAMPS.find((candidate) => candidate.frequencyHz === frequencyHz)?.value ?? 'driver');
   return (
     <>
       <Segments
@@ -189,7 +193,37 @@ export function FlickerEditor({ brief, edit }: EditorProps) {
           onChange={(percent) => set({ frequencyHz, modulation: percent / 100 })}
         />
       )}
+      {lamp === 'driver' && (
+        <>
+          <p className="field small quiet">Frequency of the driver</p>
+          <Quantity
+            label="Frequency of the driver"
+            value={frequencyHz}
+            unit="Hz"
+            min={100}
+            max={20_000}
+            logarithmic
+            steps={46}
+            format={shortNumber}
+            marks={['100', '1400', '20 000']}
+            onChange={(hertz) => set({ frequencyHz: hertz, modulation })}
+          />
+        </>
+      )}
+      {modulation > 0 && <p className="help">{safeWords(brief)}</p>}
       <p className="help">Lamps on the mains brighten twice in every cycle. Depth by lamp: common practice.</p>
     </>
   );
+}
+
+/** Shutters that take in whole beats of the lamps. */
+function safeWords(brief: Brief): string {
+  const { gateRows } = planWithoutLadder(brief);
+  const safe = gateRows
+    .filter(({ gates }) => gates.flicker === 'open')
+    .map(({ shutterS }) => shutterMarks.label(shutterMarks.nearest(shutterS)));
+  if (safe.length === gateRows.length) return 'No shutter shows it.';
+  return safe.length === 0
+    ? 'No shutter is safe from it.'
+    : `Safe from it: ${safe.slice(-6).join(', ')} s${safe.length > 6 ? ' and slower' : ''}.`;
 }

@@ -1,4 +1,4 @@
-import { isoMarks, isoWords, stopsLabel, VIEWING_CPH } from '@hushto/core';
+import { isoMarks, isoWords, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/core';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
 import { Slider } from '../../../components/Slider.tsx';
@@ -81,6 +81,7 @@ export function LiftEditor({ brief, edit }: EditorProps) {
         Brightened later by up to {stopsLabel(liftCeilingStops)} stops: at most as grainy as{' '}
         {isoWords(isoCeiling * 2 ** liftCeilingStops)}.
       </p>
+      <p className="help">{planWithoutLadder(brief).liftOrIso.say}</p>
     </>
   );
 }

@@ -1,0 +1,238 @@
+import { meterCompensation, shareAtReading, stopsLabel, stopWords, swingAt, type LightColour, type Swing } from '@hushto/core';
+import { Segments } from '../../../components/Segments.tsx';
+import { Slider } from '../../../components/Slider.tsx';
+import { percentText, shortNumber } from '../../../quantities/quantities.ts';
+import { patch, type EditorProps } from './editing.ts';
+import { toneWord } from './tones.ts';
+
+const SWINGS: readonly { value: 'steady' | 'slow' | 'chases'; label: string; swing: Swing | undefined }[] = [
+  { value: 'steady', label: 'Steady', swing: undefined },
+  { value: 'slow', label: 'Swings slowly', swing: { downStops: 2, upStops: 0, periodS: 8 } },
+  { value: 'chases', label: 'Chases', swing: { downStops: 4, upStops: 0, periodS: 1 } },
+];
+
+/** Light that swings, how it is coloured, and what the meter makes of subject and background. */
+export function MoreLight(props: EditorProps) {
+  return (
+    <div className="sections">
+      <SwingSection {...props} />
+      <ColourSection {...props} />
+      <MeterSection {...props} />
+    </div>
+  );
+}
+
+function SwingSection({ brief, edit }: EditorProps) {
+  const { swing } = brief.light;
+  const set = (change: Partial<Swing>): void => edit(patch('light', { swing: { ...swing!, ...change } }));
+  const kind = !swing ? 'steady' : swing.periodS < 2 ? 'chases' : 'slow';
+  return (
+    <section>
+      <Segments
+        label="Does it swing?"
+        value={kind}
+        options={SWINGS}
+        onChange={(value) => edit(patch('light', { swing: SWINGS.find((option) => option.value === value)!.swing }))}
+      />
+      {swing && (
+        <>
+          <SwingDrawing swing={swing} />
+          <p className="field small quiet">Falls below your reading by {stopWords(stopsLabel(swing.downStops))}</p>
+          <Slider
+            label="Falls by"
+            value={swing.downStops}
+            min={0}
+            max={6}
+            steps={18}
+            text={`${stopsLabel(swing.downStops)} stops`}
+            onChange={(downStops) => set({ downStops })}
+          />
+          <p className="field small quiet">Rises above it by {stopWords(stopsLabel(swing.upStops))}</p>
+          <Slider
+            label="Rises by"
+            value={swing.upStops}
+            min={0}
+            max={4}
+            steps={12}
+            text={`${stopsLabel(swing.upStops)} stops`}
+            onChange={(upStops) => set({ upStops })}
+          />
+          <p className="field small quiet">From peak to peak {shortNumber(swing.periodS)} s</p>
+          <Slider
+            label="From peak to peak"
+            value={swing.periodS}
+            min={0.25}
+            max={32}
+            logarithmic
+            steps={28}
+            text={`${shortNumber(swing.periodS)} s`}
+            onChange={(periodS) => set({ periodS })}
+          />
+          <p className="help">
+            {percentText(shareAtReading(swing))} of the time within a third of a stop of your reading. Read the bright phase: what
+            lies above it has to fit into the highlights.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
+
+const DRAWING = { width: 268, height: 72, left: 4, seconds: 12 } as const;
+
+/** How the light goes over some seconds, with the reading it is planned at. */
+function SwingDrawing({ swing }: { swing: Swing }) {
+  const { width, height, seconds } = DRAWING;
+  const span = Math.max(1, swing.upStops + swing.downStops);
+  const y = (stops: number): number => 8 + ((swing.upStops - stops) / span) * (height - 16);
+  const points = Array.from({ length: 241 }, (_, i) => {
+    const atS = (i / 240) * Math.min(seconds, swing.periodS * 6);
+    return `${((i / 240) * width).toFixed(1)},${y(swingAt(swing, atS)).toFixed(1)}`;
+  });
+  return (
+    <svg
+      className="swing"
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`Light swinging ${stopsLabel(swing.upStops)} stops above and ${stopsLabel(swing.downStops)} below the reading`}
+    >
+      <line x1="0" x2={width} y1={y(0)} y2={y(0)} className="reading-line" />
+      <polyline points={points.join(' ')} className="goes" />
+      <text x={width - 2} y={y(0) > 20 ? y(0) - 4 : y(0) + 14} textAnchor="end">
+        your reading
+      </text>
+    </svg>
+  );
+}
+
+const COLOURS: readonly { value: LightColour; label: string }[] = [
+  { value: 'neutral', label: 'Neutral' },
+  { value: 'tungsten', label: 'Tungsten' },
+  { value: 'saturated', label: 'Saturated' },
+];
+
+function ColourSection({ brief, edit }: EditorProps) {
+  const colour = brief.light.colour ?? 'neutral';
+  return (
+    <section>
+      <Segments
+        label="Its colour"
+        value={colour}
+        options={COLOURS}
+        onChange={(value) => edit(patch('light', { colour: value }))}
+      />
+      {colour === 'saturated' && (
+        <p className="help">
+          One channel clips 1⅓ stops before the meter says so, and a face loses its detail: give less, watch the channels, think
+          of black and white.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function MeterSection({ brief, edit }: EditorProps) {
+  const { subject, light } = brief;
+  const { background } = light;
+  const off = meterCompensation({
+    subjectTone: subject.tone,
+    frameFill: subject.frameFill,
+    backgroundTone: background.tone,
+    backgroundStops: background.stops,
+  });
+  const label = stopsLabel(off);
+  const setGround = (change: Partial<typeof background>): void =>
+    edit(patch('light', { background: { ...background, ...change } }));
+  return (
+    <section>
+      <h3>What the meter sees</h3>
+      <MeterDrawing tone={subject.tone} fill={subject.frameFill} ground={background.tone * 2 ** background.stops} />
+      <p className="field small quiet">The subject is {toneWord(subject.tone)}</p>
+      <Slider
+        label="Tone of the subject"
+        value={subject.tone}
+        min={0.03}
+        max={0.9}
+        logarithmic
+        steps={30}
+        text={toneWord(subject.tone)}
+        onChange={(tone) => edit(patch('subject', { tone }))}
+      />
+      <p className="field small quiet">It fills {percentText(subject.frameFill)} of the frame</p>
+      <Slider
+        label="Share of the frame"
+        value={subject.frameFill}
+        min={0.02}
+        max={1}
+        steps={49}
+        text={percentText(subject.frameFill)}
+        onChange={(frameFill) => edit(patch('subject', { frameFill }))}
+      />
+      <p className="field small quiet">The background is {toneWord(background.tone)}</p>
+      <Slider
+        label="Tone of the background"
+        value={background.tone}
+        min={0.03}
+        max={0.9}
+        logarithmic
+        steps={30}
+        text={toneWord(background.tone)}
+        onChange={(tone) => setGround({ tone })}
+      />
+      <p className="field small quiet">
+        {background.stops === 0
+          ? 'It is lit as the subject is'
+          : `It is lit ${stopWords(stopsLabel(Math.abs(background.stops)))} ${background.stops > 0 ? 'brighter' : 'darker'}`}
+      </p>
+      <Slider
+        label="Light on the background"
+        value={background.stops}
+        min={-6}
+        max={6}
+        steps={36}
+        text={`${stopsLabel(background.stops)} stops`}
+        onChange={(stops) => setGround({ stops: Math.round(stops * 3) / 3 })}
+      />
+      <p className="help">
+        {label === '0'
+          ? 'An averaging meter gets it right.'
+          : `An averaging meter would make it ${stopWords(stopsLabel(Math.abs(off)))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
+      </p>
+    </section>
+  );
+}
+
+/** Grey as the eye sees a reflectance. IEC 61966-2-1. */
+const grey = (tone: number): string => {
+  const linear = Math.min(1, tone);
+  const byte = Math.round(255 * (linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055));
+  return `rgb(${byte} ${byte} ${byte})`;
+};
+
+/** The frame as tones: subject and background by their areas, and the grey an averaging meter makes of both. */
+function MeterDrawing({ tone, fill, ground }: { tone: number; fill: number; ground: number }) {
+  const [width, height] = [132, 88];
+  const area = Math.sqrt(fill);
+  const mean = fill * tone + (1 - fill) * ground;
+  return (
+    <div className="meter" role="img" aria-label="Subject and background as tones, and the grey the meter makes of them">
+      <svg viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
+        <rect width={width} height={height} fill={grey(ground)} />
+        <rect
+          x={(width * (1 - area)) / 2}
+          y={(height * (1 - area)) / 2}
+          width={width * area}
+          height={height * area}
+          rx={8}
+          fill={grey(tone)}
+        />
+      </svg>
+      <span aria-hidden="true">averages to</span>
+      <svg viewBox="0 0 60 88" aria-hidden="true">
+        <rect width="60" height="44" fill={grey(mean)} />
+        <rect y="44" width="60" height="44" fill={grey(0.18)} />
+      </svg>
+      <span aria-hidden="true">and is shown as mid grey</span>
+    </div>
+  );
+}

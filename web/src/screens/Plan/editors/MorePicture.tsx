@@ -1,0 +1,81 @@
+import { isoMarks, isoWords, planWithoutLadder, shutterWords, stopsLabel, stopWords, type Brief } from '@hushto/core';
+import { Segments } from '../../../components/Segments.tsx';
+import { Slider } from '../../../components/Slider.tsx';
+import { patch, type EditorProps } from './editing.ts';
+
+export const KEYS = [
+  { value: '0', label: 'As metered' },
+  { value: '-1', label: 'A stop down' },
+  { value: '-2', label: 'Night stays night' },
+] as const;
+
+/** How dark it is to look, how much grain bothers, and what Clean first keeps to. */
+export function MorePicture({ brief, edit }: EditorProps) {
+  const { keyStops = 0, tasteStops, cleanIso, school } = brief.picture;
+  const { baseIso, maxIso } = brief.kit.sensor;
+  const [from, to] = [isoMarks.nearest(baseIso), isoMarks.nearest(maxIso)];
+  return (
+    <div className="sections">
+      <section>
+        <Segments
+          label="How dark should it look?"
+          value={KEYS.find(({ value }) => Number(value) === keyStops)?.value ?? null}
+          options={KEYS}
+          onChange={(value) => edit(patch('picture', { keyStops: Number(value) }))}
+        />
+        <p className="help">{keyWords(brief)}</p>
+      </section>
+      <section>
+        <p className="field small quiet">{tasteWords(tasteStops)}</p>
+        <Slider
+          label="Taste"
+          value={tasteStops}
+          min={-3}
+          max={3}
+          steps={18}
+          text={tasteWords(tasteStops)}
+          marks={['blur bothers more', 'grain bothers more']}
+          onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3 }))}
+        />
+      </section>
+      {school === 'clean' && (
+        <section>
+          <p className="field small quiet">Clean first keeps to {isoWords(cleanIso ?? baseIso)}</p>
+          <Slider
+            label="ISO that Clean first keeps to"
+            value={isoMarks.nearest(cleanIso ?? baseIso)}
+            min={from}
+            max={to}
+            steps={to - from}
+            text={isoWords(cleanIso ?? baseIso)}
+            onChange={(third) => edit(patch('picture', { cleanIso: Math.max(baseIso, isoMarks.value(Math.round(third))) }))}
+          />
+        </section>
+      )}
+    </div>
+  );
+}
+
+function tasteWords(stops: number): string {
+  if (Math.abs(stops) < 1 / 6) return 'Blur and grain bother you alike';
+  return `${stops > 0 ? 'Grain' : 'Blur'} bothers you ${stopWords(stopsLabel(Math.abs(stops)))} more`;
+}
+
+/** What rendering it darker buys against as metered: shutter where a ceiling is the limit, else ISO. */
+function keyWords(brief: Brief): string {
+  const { keyStops = 0 } = brief.picture;
+  if (keyStops === 0) return 'As bright as the meter makes it. Darker costs less ISO, or buys shutter under the same ceiling.';
+  const { choice: here } = planWithoutLadder(brief);
+  const { choice: metered } = planWithoutLadder({ ...brief, picture: { ...brief.picture, keyStops: 0 } });
+  const shutter = Math.log2(metered.shutterS / here.shutterS);
+  const grain = Math.log2((metered.iso * 2 ** metered.liftStops) / (here.iso * 2 ** here.liftStops));
+  const bought = [
+    ...(shutter > 0.2
+      ? [
+          `${stopWords(stopsLabel(shutter))} of shutter (${shutterWords(here.shutterS)} instead of ${shutterWords(metered.shutterS)})`,
+        ]
+      : []),
+    ...(grain > 0.2 ? [`${stopWords(stopsLabel(grain))} of ISO and lift`] : []),
+  ];
+  return `Buys ${bought.join(' and ') || 'nothing here: the light is no limit'}.`;
+}
