@@ -1,5 +1,6 @@
 /** What server and page agree on: schemas, the error catalogue, the starter shelf and situations. */
 export * from './brief.ts';
+export * from './briefFile.ts';
 export * from './errors.ts';
 export * from './issues.ts';
 export * from './plan.ts';

@@ -17,6 +17,7 @@ import fastify, { type FastifyError, type FastifyInstance, type FastifyServerOpt
 import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
 import path from 'node:path';
 import { z } from 'zod';
+import { briefFileRoutes } from './routes/briefFile.routes.ts';
 import { documentRoutes } from './routes/documents.routes.ts';
 import { planRoutes } from './routes/plan.routes.ts';
 import { addDemo, type Stores } from './shelf.ts';
@@ -100,6 +101,7 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
         },
       );
       await api.register(planRoutes);
+      await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       const briefs = { orm, store: stores.briefs, document: BriefSchema, stored: StoredBriefSchema, tag: 'briefs' };
       const bodies = { orm, store: stores.bodies, document: BodySchema, stored: StoredBodySchema, tag: 'kit' };
       const lenses = { orm, store: stores.lenses, document: ShelfLensSchema, stored: StoredLensSchema, tag: 'kit' };

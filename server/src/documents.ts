@@ -45,19 +45,28 @@ export class Documents<Document> {
   }
 
   async create(em: EntityManager, document: Document): Promise<Stored<Document>> {
-    const now = this.#now();
-    const row: Row = {
+    const [stored] = await this.createAll(em, [document]);
+    return stored!;
+  }
+
+  /** All of them or none. */
+  async createAll(em: EntityManager, documents: readonly Document[]): Promise<Stored<Document>[]> {
+    const begun = this.#now().getTime();
+    // A millisecond apart, so that they are listed in the order they came in.
+    const rows = documents.map((document, i): Row => ({
       id: randomUUID(),
       title: this.#titleOf(document),
       document,
       format: DOCUMENT_FORMAT,
       revision: 1,
-      createdAt: now,
-      updatedAt: now,
+      createdAt: new Date(begun + i),
+      updatedAt: new Date(begun + i),
       deletedAt: null,
-    };
-    await em.transactional(async (inner) => void inner.persist(inner.create(this.#entity, row)));
-    return this.#stored(row);
+    }));
+    await em.transactional(async (inner) => {
+      for (const row of rows) inner.persist(inner.create(this.#entity, row));
+    });
+    return rows.map((row) => this.#stored(row));
   }
 
   /** @param expected the revision the change was made on; null takes whatever there is */

@@ -117,6 +117,35 @@ describe('the API', () => {
   });
 });
 
+describe('files of briefs', () => {
+  let server: TestServer;
+  before(async () => void (server = await testServer()));
+  after(() => server.close());
+  it('are taken in whole and given out again, and their schema is published', async () => {
+    const briefs = [exampleBrief(), { ...exampleBrief(), title: 'Another' }];
+    const sent = await server.send('POST', '/api/briefs/file', { format: 'hushto-briefs', version: 1, briefs });
+    expect(sent.status).to.equal(201);
+    const { body } = await server.send('GET', '/api/briefs/file');
+    expect(body.briefs).to.deep.equal(briefs);
+    expect((await server.send('GET', '/api/brief-file.schema.json')).body.properties).to.include.keys(
+      'format',
+      'version',
+      'briefs',
+    );
+  });
+  it('are refused with the field, and nothing of them is kept', async () => {
+    const count = (await server.send('GET', '/api/briefs')).body.length;
+    const briefs = [
+      { ...exampleBrief(), title: 'Good' },
+      { ...exampleBrief(), subject: { ...exampleBrief().subject, distanceM: -1 } },
+    ];
+    const { status, body } = await server.send('POST', '/api/briefs/file', { format: 'hushto-briefs', version: 1, briefs });
+    expect(status).to.equal(400);
+    expect(body.error.issues[0].path).to.equal('briefs.1.subject.distanceM');
+    expect((await server.send('GET', '/api/briefs')).body).to.have.length(count);
+  });
+});
+
 describe('stored documents', () => {
   let server: TestServer;
   beforeEach(async () => void (server = await testServer()));

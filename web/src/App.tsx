@@ -12,6 +12,7 @@ const router = createBrowserRouter([
     children: [
       { path: '/plan', element: <PlanScreen /> },
       { path: '/plan/:id', element: <PlanScreen /> },
+      { path: '/card/:id', lazy: async () => ({ Component: (await import('./screens/Card/CardScreen.tsx')).CardScreen }) },
       { path: '*', element: <Navigate to="/plan" replace /> },
     ],
   },

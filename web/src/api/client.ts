@@ -27,6 +27,9 @@ export const api = {
   briefs: resource(StoredBriefSchema, '/api/briefs')<Brief>(),
   bodies: resource(StoredBodySchema, '/api/bodies')<Body>(),
   lenses: resource(StoredLensSchema, '/api/lenses')<ShelfLensDocument>(),
+  /** Takes briefs in, all of them or none. */
+  takeIn: (briefs: readonly Brief[]) =>
+    send(z.array(StoredBriefSchema), 'POST', '/api/briefs/file', { format: 'hushto-briefs', version: 1, briefs }),
   addDemo: () => send(z.array(StoredBriefSchema), 'POST', '/api/demo'),
 };
 

@@ -1,15 +1,19 @@
 import { create } from 'zustand';
+import type { CellName } from './pins.ts';
 
 interface Cursor {
   /** Shutter looked at, in thirds from 1 s; null follows the hush point. */
   third: number | null;
   /** Light looked at on the ladder, EV at ISO 100; null is the brief's own. */
   ev100: number | null;
+  /** The value the bar of a narrow window steps. */
+  cell: CellName;
   /** Whether the Valley shows its table. */
   table: boolean;
   move: (third: number | null) => void;
   /** Looks at another light, at a shutter there; null returns to the brief's light and its hush point. */
   lookAt: (light: { ev100: number; third: number } | null) => void;
+  chooseCell: (cell: CellName) => void;
   toggleTable: () => void;
 }
 
@@ -17,8 +21,10 @@ interface Cursor {
 export const useCursor = create<Cursor>()((set) => ({
   third: null,
   ev100: null,
+  cell: 'shutter',
   table: false,
   move: (third) => set({ third }),
   lookAt: (light) => set({ ev100: light?.ev100 ?? null, third: light?.third ?? null }),
+  chooseCell: (cell) => set({ cell }),
   toggleTable: () => set(({ table }) => ({ table: !table })),
 }));

@@ -6,6 +6,7 @@ import { useId, useState } from 'react';
 import { MOVING_THINGS } from '@hushto/core';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
+import { BriefFiles } from './BriefFiles.tsx';
 import { briefLine } from './BriefText.tsx';
 
 export interface BriefActions {
@@ -14,6 +15,7 @@ export interface BriefActions {
   duplicate: () => void;
   remove: () => void;
   rename: (title: string) => void;
+  takeIn: (briefs: readonly Brief[]) => void;
 }
 
 interface BriefMenuProps extends BriefActions {
@@ -67,7 +69,7 @@ interface BriefListProps extends BriefActions {
   onAdd: () => void;
 }
 
-function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename }: BriefListProps) {
+function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename, takeIn }: BriefListProps) {
   const briefs = useLibrary((library) => library.briefs);
   const drafts = useDrafts((state) => state.byId);
   const nameId = useId();
@@ -115,6 +117,16 @@ function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename }:
           <Trash2 className="i" aria-hidden="true" /> Delete
         </button>
       </div>
+      <BriefFiles
+        id={id}
+        title={brief.title}
+        these={[brief]}
+        all={briefs.map(shown)}
+        onTakenIn={(taken) => {
+          close();
+          takeIn(taken);
+        }}
+      />
     </>
   );
 }

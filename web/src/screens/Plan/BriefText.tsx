@@ -14,7 +14,8 @@ import {
   type Brief,
 } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
-import type { ReactNode } from 'react';
+import { ChevronDown } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { Token } from '../../components/Token.tsx';
 import { article, distanceText, evText, shortNumber, speedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
@@ -30,14 +31,19 @@ import { toneWord } from './editors/tones.ts';
 import { BurstEditor, ConfidenceEditor, IsoCeilingEditor, LiftEditor, ViewEditor } from './editors/PictureEditors.tsx';
 import { DepthEditor, DirectionEditor, DistanceEditor, SpeedEditor, SubjectEditor } from './editors/SubjectEditors.tsx';
 
-interface BriefTextProps extends EditorProps {
-  issues: readonly FieldIssue[];
+interface BriefTextProps {
+  brief: Brief;
+  /** How it is changed; a plain text cannot be. */
+  edit?: EditorProps['edit'];
+  issues?: readonly FieldIssue[];
   /** Why nothing works in this light, when nothing does; said at the light. */
-  tooDark: string | null;
+  tooDark?: string | null;
+  /** Words alone, for paper. */
+  plain?: boolean;
 }
 
 /** The brief as four short paragraphs that read aloud; each value opens its own editor on the spot. */
-export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
+export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null, plain = false }: BriefTextProps) {
   const { distanceUnit, speedUnit } = useSettings();
   const { subject, light, kit, hold, picture } = brief;
   const props = { brief, edit };
@@ -50,17 +56,21 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
     editor: (close: () => void) => ReactNode,
     paths: string[],
     extra: string | null = null,
-  ) => (
-    <Token title={title} problem={problem(...paths) ?? extra} editor={editor}>
-      {text}
-    </Token>
-  );
+  ) =>
+    plain ? (
+      text
+    ) : (
+      <Token title={title} problem={problem(...paths) ?? extra} editor={editor}>
+        {text}
+      </Token>
+    );
   const stabiliser = Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops) * STABILISER_SHARE;
   const body = kit.sensor.label ?? `${shortNumber(kit.sensor.megapixels)} MP`;
   const lens =
     kit.lens.label ?? `${shortNumber(kit.lens.focalLengthMm)} mm ${apertureLabel(kit.lens.widestF, [kit.lens.widestF])}`;
+  const [unfolded, setUnfolded] = useState(false);
   return (
-    <>
+    <div className={unfolded || plain ? 'says' : 'says folded'}>
       <p className="say">
         {token(
           'Subject',
@@ -115,6 +125,11 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
         )}
         {subject.depthM > 0 && ' deep'}.
       </p>
+      {!plain && (
+        <button type="button" className="unfold btn s bare" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
+          <ChevronDown className="i" aria-hidden="true" /> Light, kit and picture
+        </button>
+      )}
       <p className="say">
         {token(
           'Light',
@@ -171,7 +186,7 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
             .
           </>
         )}{' '}
-        <More title="More about the light" editor={() => <MoreLight {...props} />} />
+        {!plain && <More title="More about the light" editor={() => <MoreLight {...props} />} />}
       </p>
       <p className="say">
         I hold {article(body)}{' '}
@@ -223,7 +238,7 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
             )}
           </>
         )}
-        . <More title="More about the kit" editor={() => <MoreKit {...props} />} />
+        . {!plain && <More title="More about the kit" editor={() => <MoreKit {...props} />} />}
       </p>
       <p className="say">
         It will be shown{' '}
@@ -286,10 +301,10 @@ export function BriefText({ brief, edit, issues, tooDark }: BriefTextProps) {
           ),
           ['picture.maxBurst', 'picture.pinned'],
         )}
-        . <More title="More about the picture" editor={() => <MorePicture {...props} />} />
+        . {!plain && <More title="More about the picture" editor={() => <MorePicture {...props} />} />}
       </p>
       {hold.theta !== null && <p className="help">With your own tested hands.</p>}
-    </>
+    </div>
   );
 }
 

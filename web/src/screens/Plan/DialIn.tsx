@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Understroke } from '../../components/Understroke.tsx';
 import { distanceText, percentText, shortNumber } from '../../quantities/quantities.ts';
 import { apertureState, burstState, isoState, shutterState, type CellState } from '../../state/cells.ts';
+import { useCursor } from '../../state/cursor.ts';
 import { canStep, isPinned, type CellName } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 
@@ -30,10 +31,16 @@ interface ShutterCellProps extends CellActions {
 
 /** The shutter: by far the largest value, over its own column of the Valley; slower to its left, faster to its right. */
 export function ShutterCell({ brief, plan, shown, moved, view, centre, dipAt, canSlow, canFasten, step, pin }: ShutterCellProps) {
+  const { cell: chosen, chooseCell } = useCursor();
   const state = shutterState(brief, plan, shown, moved);
   const { labels } = shown.choice;
   return (
-    <div className={state.how === 'impossible' ? 'cell shutter impossible' : 'cell shutter'} role="group" aria-label="Shutter">
+    <div
+      className={cellClass('cell shutter', state, chosen === 'shutter')}
+      role="group"
+      aria-label="Shutter"
+      onClick={() => chooseCell('shutter')}
+    >
       <p className="lab">
         Shutter <PinButton cell="shutter" label="Shutter" pressed={isPinned(brief, 'shutter')} onPin={pin} />
       </p>
@@ -127,6 +134,9 @@ interface CellProps extends CellActions {
   children: ReactNode;
 }
 
+const cellClass = (base: string, { how }: CellState, chosen: boolean): string =>
+  `${base}${how === 'impossible' ? ' impossible' : ''}${chosen ? ' chosen' : ''}`;
+
 /** What a third down and up is called, by cell. */
 const STEPS: Record<CellName, [down: string, up: string]> = {
   shutter: ['A third slower', 'A third faster'],
@@ -136,6 +146,7 @@ const STEPS: Record<CellName, [down: string, up: string]> = {
 };
 
 function Cell({ name, brief, shown, label, value, state, aside = null, children, step, pin }: CellProps) {
+  const { cell: chosen, chooseCell } = useCursor();
   const [down, up] = STEPS[name];
   const button = (by: number, says: string, icon: ReactNode) => (
     <button type="button" aria-label={says} disabled={!canStep(brief, name, shown.choice, by)} onClick={() => step(name, by)}>
@@ -143,7 +154,7 @@ function Cell({ name, brief, shown, label, value, state, aside = null, children,
     </button>
   );
   return (
-    <div className={state.how === 'impossible' ? 'cell impossible' : 'cell'} role="group" aria-label={label}>
+    <div className={cellClass('cell', state, chosen === name)} role="group" aria-label={label} onClick={() => chooseCell(name)}>
       <p className="lab">{label}</p>
       <p className="val">
         <output className={value.length > 4 && /^\d/.test(value) ? 'v long' : 'v'}>

@@ -41,6 +41,7 @@ import { InFigures, WhatWouldHelp } from './InFigures.tsx';
 import { Ladder } from './Ladder.tsx';
 import { SchoolSwitch } from './Schools.tsx';
 import { SetCamera } from './SetCamera.tsx';
+import { StepBar } from './StepBar.tsx';
 import { useBriefActions } from './useBriefActions.ts';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
 import { ValleyTable } from './ValleyTable.tsx';
@@ -219,7 +220,7 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
           moved={moved}
           view={view}
           centre={centre}
-          dipAt={0.5 + (hushX - centre) / DIAL_WIDTH}
+          dipAt={width < NARROW ? 0.5 : 0.5 + (hushX - centre) / DIAL_WIDTH}
           canSlow={(third ?? frame.chosen) > range.slow}
           canFasten={(third ?? frame.chosen) < range.fast}
         />
@@ -230,7 +231,11 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
               <Table2 className="i" aria-hidden="true" /> Table <kbd>t</kbd>
             </button>
           </div>
-          <p className="reading" aria-live="polite" style={{ maxWidth: hushX > 0 ? hushX - 12 : undefined }}>
+          <p
+            className="reading"
+            aria-live="polite"
+            style={{ maxWidth: hushX > 0 && width >= NARROW ? Math.max(240, hushX - 12) : undefined }}
+          >
             {plan.possible || plan.against ? (
               <>
                 <b>{comparison}</b>
@@ -289,6 +294,15 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
         )}
         <Frame brief={brief} shown={shown} view={view} />
       </div>
+      <StepBar
+        {...actions}
+        brief={brief}
+        shown={shown}
+        comparison={comparison}
+        view={view}
+        canSlow={(third ?? frame.chosen) > range.slow}
+        canFasten={(third ?? frame.chosen) < range.fast}
+      />
     </div>
   );
 }
@@ -298,6 +312,8 @@ const inLight = (brief: Brief, ev100: number): Brief => ({ ...brief, light: { ..
 /** Room the shutter value needs at either side of its middle, and how wide it is, px. */
 const DIAL_ROOM = { left: 346, right: 160 } as const;
 const DIAL_WIDTH = 190;
+/** Narrower than this the value stands by itself, not over its column, px. */
+const NARROW = 420;
 /** From the top of the Valley up to the line under the shutter value, px. */
 const STEM_UP = 16;
 

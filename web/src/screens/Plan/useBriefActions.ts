@@ -35,6 +35,13 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     open,
     create,
     duplicate: () => create(copyOf(brief)),
+    takeIn: (briefs) =>
+      void attempt(async () => {
+        const kept = await api.takeIn(briefs);
+        kept.forEach((one) => put('briefs', one));
+        show(kept.length === 1 ? `“${kept[0]!.document.title}” is here.` : `${kept.length} briefs are here.`);
+        open(kept[0]!.id);
+      }),
     rename: (title) => drafts.edit(id, stored.document, (edited) => ({ ...edited, title })),
     discard: () => {
       drafts.discard(id, stored.document);

@@ -7,7 +7,7 @@ import { toneWord } from './tones.ts';
 
 const SWINGS: readonly { value: 'steady' | 'slow' | 'chases'; label: string; swing: Swing | undefined }[] = [
   { value: 'steady', label: 'Steady', swing: undefined },
-  { value: 'slow', label: 'Swings slowly', swing: { downStops: 2, upStops: 0, periodS: 8 } },
+  { value: 'slow', label: 'Slowly', swing: { downStops: 2, upStops: 0, periodS: 8 } },
   { value: 'chases', label: 'Chases', swing: { downStops: 4, upStops: 0, periodS: 1 } },
 ];
 

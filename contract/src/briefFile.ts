@@ -1,0 +1,84 @@
+import { evaluate, parse, type AnyNode, type DocumentNode, type LocationRange } from '@humanwhocodes/momoa';
+import type { Brief } from '@hushto/core';
+import { z } from 'zod';
+import { BriefSchema } from './brief.ts';
+import { fieldIssues } from './issues.ts';
+
+/** Most briefs one file may hold. */
+const MOST_BRIEFS = 200;
+
+/** Briefs as a file: open, readable, and the same again when read back. */
+export const BriefFileSchema = z.strictObject({
+  $schema: z.string().max(300).optional(),
+  format: z.literal('hushto-briefs'),
+  version: z.literal(1),
+  briefs: z.array(BriefSchema).min(1).max(MOST_BRIEFS),
+});
+export type BriefFile = z.infer<typeof BriefFileSchema>;
+
+/** Where the server publishes the JSON Schema of such files. */
+export const BRIEF_FILE_SCHEMA_PATH = '/api/brief-file.schema.json';
+
+/** The JSON Schema of a file of briefs, draft 7. What fields cannot be together is checked beyond it, on reading. */
+export const briefFileJsonSchema = (): object => z.toJSONSchema(BriefFileSchema, { target: 'draft-7', unrepresentable: 'any' });
+
+/** A file that holds briefs, two spaces to a level. */
+export const writeBriefFile = (briefs: readonly Brief[]): string =>
+  `${JSON.stringify({ format: 'hushto-briefs', version: 1, briefs }, null, 2)}\n`;
+
+/** What is wrong with a file, and where: the line counts from 1, the path is empty for the file as a whole. */
+export interface FileProblem {
+  line: number;
+  path: string;
+  message: string;
+}
+
+/** Reads a file of briefs, whole or not at all. */
+export function readBriefFile(text: string): { briefs: Brief[]; problems: [] } | { briefs: null; problems: FileProblem[] } {
+  const read = documentOf(text);
+  if ('problem' in read) return { briefs: null, problems: [read.problem] };
+  const parsed = BriefFileSchema.safeParse(evaluate(read.document));
+  if (parsed.success) return { briefs: parsed.data.briefs, problems: [] };
+  const problems = fieldIssues(parsed.error).map(({ path, message }) => ({
+    line: lineOf(read.document, path === '' ? [] : path.split('.')),
+    path,
+    message,
+  }));
+  return { briefs: null, problems };
+}
+
+function documentOf(text: string): { document: DocumentNode } | { problem: FileProblem } {
+  try {
+    return { document: parse(text) };
+  } catch (error) {
+    const { line = 1, column = 1 } = error as { line?: number; column?: number };
+    return { problem: { line, path: '', message: `This is not JSON: something is wrong at column ${column}.` } };
+  }
+}
+
+/** Line of a field, or of what should hold it where it is missing. */
+function lineOf(document: DocumentNode, path: readonly string[]): number {
+  let node: AnyNode = document.body;
+  let line = startLine(node);
+  for (const key of path) {
+    const next = childOf(node, key);
+    if (!next) break;
+    node = next.value;
+    line = next.line;
+  }
+  return line;
+}
+
+function childOf(node: AnyNode, key: string): { value: AnyNode; line: number } | null {
+  if (node.type === 'Object') {
+    const member = node.members.find(({ name }) => (name.type === 'String' ? name.value : name.name) === key);
+    return member ? { value: member.value, line: startLine(member) } : null;
+  }
+  if (node.type === 'Array') {
+    const element = node.elements[Number(key)];
+    return element ? { value: element.value, line: startLine(element.value) } : null;
+  }
+  return null;
+}
+
+const startLine = ({ loc }: { loc: LocationRange }): number => loc.start.line;

@@ -1,0 +1,164 @@
+import {
+  cautionFor,
+  groupDigits,
+  planBrief,
+  pictureOf,
+  shutterWords,
+  viewingName,
+  type Brief,
+  type Plan,
+  type Rung,
+} from '@hushto/core';
+import { ChevronLeft, Printer } from 'lucide-react';
+import { useEffect, useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { evText } from '../../quantities/quantities.ts';
+import { useLibrary } from '../../state/library.ts';
+import { useDrafts } from '../../state/stores.ts';
+import { BriefText } from '../Plan/BriefText.tsx';
+
+/** One brief on one page, to print and put in the pocket: what to set, why, and what to give up next. */
+export function CardScreen() {
+  const { id } = useParams();
+  const { status, briefs, load } = useLibrary();
+  const draft = useDrafts((drafts) => drafts.byId[id ?? '']);
+  useEffect(() => {
+    if (useLibrary.getState().status === 'idle') void load();
+  }, [load]);
+  const brief = draft?.good ?? briefs.find((stored) => stored.id === id)?.document;
+  if (!brief) {
+    return (
+      <main className="empty page" aria-busy={status !== 'ready' && status !== 'failed'}>
+        <h1>{status === 'ready' || status === 'failed' ? 'There is no such brief' : 'Loading the brief'}</h1>
+        <Link className="btn go" to="/plan">
+          To your briefs
+        </Link>
+      </main>
+    );
+  }
+  return <Card id={id!} brief={brief} />;
+}
+
+function Card({ id, brief }: { id: string; brief: Brief }) {
+  const plan = useMemo(() => planBrief(brief), [brief]);
+  const caution = cautionFor(brief);
+  return (
+    <main className="card-page">
+      <div className="card-tools">
+        <Link className="btn s bare" to={`/plan/${id}`}>
+          <ChevronLeft className="i" aria-hidden="true" /> Back to the plan
+        </Link>
+        <button type="button" className="btn s go" onClick={() => print()}>
+          <Printer className="i" aria-hidden="true" /> Print
+        </button>
+      </div>
+      <article className="card" aria-label={`Card of ${brief.title}`}>
+        <h1>{brief.title}</h1>
+        <Values plan={plan} />
+        <div className="halves">
+          <section>
+            <h2>Brief</h2>
+            <BriefText brief={brief} plain />
+            <h2>Why</h2>
+            <ul>
+              {plan.reasons.map(({ say }) => (
+                <li key={say}>{say}</li>
+              ))}
+            </ul>
+          </section>
+          <section>
+            <h2>Set the camera</h2>
+            <CameraLines plan={plan} />
+          </section>
+        </div>
+        <h2>Ladder, as the light falls</h2>
+        <LadderTable ladder={plan.ladder} view={viewOf(brief)} />
+        {caution && <p className="card-caution">{caution}</p>}
+      </article>
+    </main>
+  );
+}
+
+function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
+  const { labels } = choice;
+  return (
+    <dl className="card-values">
+      <div>
+        <dt>Shutter</dt>
+        <dd>{shutterWords(choice.shutterS)}</dd>
+      </div>
+      <div>
+        <dt>Aperture</dt>
+        <dd>{labels.aperture}</dd>
+      </div>
+      <div>
+        <dt>ISO{labels.lift === '0' ? '' : `, lift ${labels.lift}`}</dt>
+        <dd>{groupDigits(labels.iso)}</dd>
+      </div>
+      <div>
+        <dt>Burst</dt>
+        <dd>{choice.burst}</dd>
+      </div>
+      {!possible && <p>Nothing works in this light; this is the nearest.</p>}
+      {figures.gates.focus === 'shut' && <p>Too dark for autofocus.</p>}
+    </dl>
+  );
+}
+
+function CameraLines({ plan: { camera } }: { plan: Plan }) {
+  const lines = [
+    camera.say,
+    camera.meter,
+    camera.focus,
+    camera.drive,
+    camera.stabiliser,
+    camera.curtain,
+    camera.raw,
+    `Set back: ${camera.setBack}`,
+  ];
+  return (
+    <ul>
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
+  );
+}
+
+function LadderTable({ ladder, view }: { ladder: readonly Rung[]; view: string }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">From</th>
+          <th scope="col">Shutter</th>
+          <th scope="col">Aperture</th>
+          <th scope="col">ISO</th>
+          <th scope="col">Lift</th>
+          <th scope="col">What changes (px {view})</th>
+        </tr>
+      </thead>
+      <tbody>
+        {ladder.map((rung) => (
+          <tr key={rung.evFrom} className={rung.now ? 'now' : rung.state === 'past' ? 'past' : ''}>
+            <th scope="row">
+              {evText(rung.evFrom)}
+              {rung.now && ', now'}
+            </th>
+            <td>{rung.labels.shutter}</td>
+            <td>{rung.labels.aperture}</td>
+            <td>{groupDigits(rung.labels.iso)}</td>
+            <td>{rung.labels.lift}</td>
+            <td>{rung.say.replaceAll(` ${view}`, '')}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const viewOf = ({ kit, picture }: Brief): string =>
+  viewingName(
+    picture.viewCph,
+    pictureOf(kit.sensor.widthMm, kit.sensor.heightMm, kit.sensor.megapixels, picture.crop, picture.viewCph).sensorCph,
+  );

@@ -1,0 +1,86 @@
+import { readBriefFile, writeBriefFile, type FileProblem } from '@hushto/contract';
+import type { Brief } from '@hushto/core';
+import { Download, Printer, TriangleAlert, Upload } from 'lucide-react';
+import { useId, useState } from 'react';
+import { Link } from 'react-router';
+
+interface BriefFilesProps {
+  id: string;
+  title: string;
+  /** The open brief, and every brief. */
+  these: readonly Brief[];
+  all: readonly Brief[];
+  onTakenIn: (briefs: readonly Brief[]) => void;
+}
+
+/** Problems of a file that are listed; it seldom has more than one cause. */
+const MOST_PROBLEMS = 5;
+
+/** Briefs out to a file and in again, and the card to print. A wrong file is refused with its lines, and nothing of it is taken. */
+export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps) {
+  const [refused, setRefused] = useState<{ name: string; problems: readonly FileProblem[] } | null>(null);
+  const input = useId();
+  const take = async (file: File): Promise<void> => {
+    const { briefs, problems } = readBriefFile(await file.text());
+    if (briefs) onTakenIn(briefs);
+    else setRefused({ name: file.name, problems });
+  };
+  return (
+    <div className="files">
+      <button type="button" className="btn s bare" onClick={() => save(these, title)}>
+        <Download className="i" aria-hidden="true" /> Export this
+      </button>
+      <button type="button" className="btn s bare" onClick={() => save(all, 'hushto briefs')}>
+        <Download className="i" aria-hidden="true" /> Export all
+      </button>
+      <label className="btn s bare" htmlFor={input}>
+        <Upload className="i" aria-hidden="true" /> Import
+      </label>
+      <input
+        id={input}
+        type="file"
+        className="vh"
+        accept="application/json,.json"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) void take(file);
+          event.target.value = '';
+        }}
+      />
+      <Link className="btn s bare" to={`/card/${id}`}>
+        <Printer className="i" aria-hidden="true" /> Card
+      </Link>
+      {refused && (
+        <div className="refused" role="alert">
+          <p>
+            <TriangleAlert className="i" aria-hidden="true" /> Nothing was taken from “{refused.name}”:
+          </p>
+          <ul>
+            {refused.problems.slice(0, MOST_PROBLEMS).map(({ line, path, message }) => (
+              <li key={`${line}${path}`}>
+                <b>Line {line}</b>
+                {path && `, ${path}`}: {message}
+              </li>
+            ))}
+            {refused.problems.length > MOST_PROBLEMS && <li>And {refused.problems.length - MOST_PROBLEMS} more.</li>}
+          </ul>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Lets the browser save briefs as a file. */
+function save(briefs: readonly Brief[], name: string): void {
+  const url = URL.createObjectURL(new Blob([writeBriefFile(briefs)], { type: 'application/json' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = `${
+    name
+      .trim()
+      .toLowerCase()
+      .replaceAll(/[^\p{L}\p{N}]+/gu, '-') || 'brief'
+  }.json`;
+  link.click();
+  URL.revokeObjectURL(url);
+}
