@@ -231,8 +231,12 @@ describe('planning a photograph', () => {
     expect(await page.getByRole('button', { name: 'Save brief' }).count()).to.equal(0);
     await page.getByRole('button', { name: 'Back to now' }).click();
     expect(await shutter(page)).to.equal(now);
-    const camera = await page.getByRole('region', { name: 'Set the camera' }).innerText();
-    expect(camera).to.include('auto ISO up to').and.to.include('Set back');
+    const camera = page.getByRole('region', { name: 'Set the camera' });
+    expect(await camera.innerText()).to.include('auto ISO up to');
+    await camera.getByRole('button', { name: 'All' }).click();
+    expect(await page.getByRole('dialog', { name: 'All of the setting' }).innerText())
+      .to.include('Set back')
+      .and.to.include('Hyperfocal');
     expect(complaints).to.deep.equal([]);
   });
 

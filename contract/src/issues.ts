@@ -35,7 +35,7 @@ function explain(issue: Issue): FieldIssue[] {
       );
     case 'invalid_type':
       return say(
-        issue.input === undefined
+        issue.message.endsWith('received undefined')
           ? `Missing: give a ${issue.expected}.`
           : `Must be a ${issue.expected}${issue.expected === 'number' ? ', finite' : ''}.`,
       );

@@ -2,12 +2,14 @@ import { briefFrom, STARTER_SITUATIONS, type StoredBrief } from '@hushto/contrac
 import type { Brief } from '@hushto/core';
 import { Check, ChevronDown, ChevronLeft, Copy, Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useId, useState } from 'react';
+import { lazy, Suspense, useId, useState } from 'react';
 import { MOVING_THINGS } from '@hushto/core';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
-import { BriefFiles } from './BriefFiles.tsx';
 import { briefLine } from './BriefText.tsx';
+
+// Few come for files: what reads them is loaded with the menu.
+const BriefFiles = lazy(async () => ({ default: (await import('./BriefFiles.tsx')).BriefFiles }));
 
 export interface BriefActions {
   open: (id: string) => void;
@@ -117,16 +119,18 @@ function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename, t
           <Trash2 className="i" aria-hidden="true" /> Delete
         </button>
       </div>
-      <BriefFiles
-        id={id}
-        title={brief.title}
-        these={[brief]}
-        all={briefs.map(shown)}
-        onTakenIn={(taken) => {
-          close();
-          takeIn(taken);
-        }}
-      />
+      <Suspense>
+        <BriefFiles
+          id={id}
+          title={brief.title}
+          these={[brief]}
+          all={briefs.map(shown)}
+          onTakenIn={(taken) => {
+            close();
+            takeIn(taken);
+          }}
+        />
+      </Suspense>
     </>
   );
 }

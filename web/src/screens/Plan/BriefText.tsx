@@ -320,32 +320,21 @@ function AimWords({ brief, edit, token }: EditorProps & { token: MakeToken }) {
       'hold.trackingError',
     ]);
   const what = brief.subject.speedMps > 0 ? movement(brief) : 'the scene';
-  switch (aim) {
-    case 'freeze':
-      return (
-        <>
-          {aimToken('Freeze')} {what}
-        </>
-      );
-    case 'trace':
-      return (
-        <>
-          Let {what} leave {aimToken('a trace')}
-        </>
-      );
-    case 'streak':
-      return (
-        <>
-          Let {what} become {aimToken('a streak')}
-        </>
-      );
-    case 'pan':
-      return (
-        <>
-          {aimToken('Pan')} with {subjectWords(brief)}
-        </>
-      );
-  }
+  const words: Record<typeof aim, [before: string, word: string, after: string]> = {
+    freeze: ['', 'Freeze', ` ${what}`],
+    trace: [`Let ${what} leave `, 'a trace', ''],
+    streak: [`Let ${what} become `, 'a streak', ''],
+    pan: ['', 'Pan', ` with ${subjectWords(brief)}`],
+  };
+  const [before, word, after] = words[aim];
+  // The word keeps its place among its neighbours, or its editor would close at every choice.
+  return (
+    <>
+      {before}
+      {aimToken(word)}
+      {after}
+    </>
+  );
 }
 
 /** What is seldom changed, one press away at the end of its paragraph. */

@@ -1,6 +1,6 @@
 import { burstRate, groupDigits, isoWords, plainNumber, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Understroke } from '../../components/Understroke.tsx';
 import { distanceText, percentText, shortNumber } from '../../quantities/quantities.ts';
 import { apertureState, burstState, isoState, shutterState, type CellState } from '../../state/cells.ts';
@@ -45,34 +45,28 @@ export function ShutterCell({ brief, plan, shown, moved, view, centre, dipAt, ca
         Shutter <PinButton cell="shutter" label="Shutter" pressed={isPinned(brief, 'shutter')} onPin={pin} />
       </p>
       <div className="dial" style={{ left: centre }}>
-        <button
-          type="button"
-          className="step"
-          aria-label="A third slower"
-          disabled={!canSlow}
-          onClick={() => step('shutter', -1)}
-        >
-          <ChevronLeft className="i" aria-hidden="true" />
-        </button>
+        <ShutterStep by={-1} can={canSlow} step={step} />
         <output className={labels.shutter.length > 5 ? 'v long' : 'v'}>
           {labels.shutter}
           <small>s</small>
           <Understroke how={state.how} dipAt={dipAt} />
         </output>
-        <button
-          type="button"
-          className="step"
-          aria-label="A third faster"
-          disabled={!canFasten}
-          onClick={() => step('shutter', 1)}
-        >
-          <ChevronRight className="i" aria-hidden="true" />
-        </button>
+        <ShutterStep by={1} can={canFasten} step={step} />
       </div>
       <Because state={state}>{smearWords(brief, shown, view)}</Because>
     </div>
   );
 }
+
+const ShutterStep = memo(function ShutterStep({ by, can, step }: { by: -1 | 1; can: boolean } & Pick<CellActions, 'step'>) {
+  const [down, up] = STEPS.shutter;
+  const Icon = by < 0 ? ChevronLeft : ChevronRight;
+  return (
+    <button type="button" className="step" aria-label={by < 0 ? down : up} disabled={!can} onClick={() => step('shutter', by)}>
+      <Icon className="i" aria-hidden="true" />
+    </button>
+  );
+});
 
 function smearWords({ picture }: Brief, { figures }: Shown, view: string): string {
   const { subjectBlurViewPx, smearShare, pan } = figures;
@@ -147,12 +141,6 @@ const STEPS: Record<CellName, [down: string, up: string]> = {
 
 function Cell({ name, brief, shown, label, value, state, aside = null, children, step, pin }: CellProps) {
   const { cell: chosen, chooseCell } = useCursor();
-  const [down, up] = STEPS[name];
-  const button = (by: number, says: string, icon: ReactNode) => (
-    <button type="button" aria-label={says} disabled={!canStep(brief, name, shown.choice, by)} onClick={() => step(name, by)}>
-      {icon}
-    </button>
-  );
   return (
     <div className={cellClass('cell', state, chosen === name)} role="group" aria-label={label} onClick={() => chooseCell(name)}>
       <p className="lab">{label}</p>
@@ -169,16 +157,44 @@ function Cell({ name, brief, shown, label, value, state, aside = null, children,
         )}
       </p>
       <Because state={state}>{children}</Because>
-      <span className="ctl">
-        {button(-1, down, <Minus className="i" aria-hidden="true" />)}
-        {button(1, up, <Plus className="i" aria-hidden="true" />)}
-        <PinButton cell={name} label={label} pressed={isPinned(brief, name)} onPin={pin} />
-      </span>
+      <Controls
+        name={name}
+        label={label}
+        canDown={canStep(brief, name, shown.choice, -1)}
+        canUp={canStep(brief, name, shown.choice, 1)}
+        pinned={isPinned(brief, name)}
+        step={step}
+        pin={pin}
+      />
     </div>
   );
 }
 
-function PinButton({
+interface ControlsProps extends CellActions {
+  name: CellName;
+  label: string;
+  canDown: boolean;
+  canUp: boolean;
+  pinned: boolean;
+}
+
+/** Down, up and pin. Drawn again only when one of them changes: a drag redraws the values many times a second. */
+const Controls = memo(function Controls({ name, label, canDown, canUp, pinned, step, pin }: ControlsProps) {
+  const [down, up] = STEPS[name];
+  return (
+    <span className="ctl">
+      <button type="button" aria-label={down} disabled={!canDown} onClick={() => step(name, -1)}>
+        <Minus className="i" aria-hidden="true" />
+      </button>
+      <button type="button" aria-label={up} disabled={!canUp} onClick={() => step(name, 1)}>
+        <Plus className="i" aria-hidden="true" />
+      </button>
+      <PinButton cell={name} label={label} pressed={pinned} onPin={pin} />
+    </span>
+  );
+});
+
+const PinButton = memo(function PinButton({
   cell,
   label,
   pressed,
@@ -202,7 +218,7 @@ function PinButton({
       <Pin className="i" aria-hidden="true" />
     </button>
   );
-}
+});
 
 /** The one-line reason under a value, its first word saying how it came to be. */
 function Because({ state, children }: { state: CellState; children: ReactNode }) {

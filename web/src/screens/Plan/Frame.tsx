@@ -1,9 +1,8 @@
 import { pictureOf, plainNumber, grainWord, shutterWords, type Brief, type PlanAtShutter } from '@hushto/core';
 import { Columns2, Images, Layers2, X } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
-import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
 import { useFrame, viewThatShows, type KeptSetting } from '../../state/frame.ts';
 import type { BurstFrame, DrawnFrame, FrameJob, FrameSlot, FrameSubject } from '../../workers/frameProtocol.ts';
@@ -11,8 +10,6 @@ import { drawFrame } from '../../workers/frames.ts';
 import { sceneFor } from '../../workers/scenes/index.ts';
 import { SceneMenu } from './SceneMenu.tsx';
 
-/** How long a setting has to rest before its frame is drawn, ms: a drag asks for no frame at every step. */
-const DRAW_AFTER_MS = 60;
 /** Frames of a burst that fit beside each other. */
 const MOST_THUMBS = 8;
 
@@ -23,7 +20,7 @@ interface FrameProps {
 }
 
 /** The picture the camera would bring home at the shown setting: movement, hands, depth, photons. */
-export function Frame({ brief, shown, view: viewWords }: FrameProps) {
+export const Frame = memo(function Frame({ brief, shown, view: viewWords }: FrameProps) {
   const { view: wanted, scene, photo, kept, wipe, set } = useFrame();
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
@@ -36,7 +33,6 @@ export function Frame({ brief, shown, view: viewWords }: FrameProps) {
     () => ({ brief, shutterS: choice.shutterS, fNumber: choice.fNumber, burst: choice.burst }),
     [brief, choice.shutterS, choice.fNumber, choice.burst],
   );
-  const settled = useSettled(setting, DRAW_AFTER_MS);
   const ratio = Math.min(2, globalThis.devicePixelRatio || 1);
   const subject = useMemo<FrameSubject>(
     () =>
@@ -68,8 +64,8 @@ export function Frame({ brief, shown, view: viewWords }: FrameProps) {
       frame,
     };
   };
-  const frame = picked !== null && picked < settled.burst ? picked : null;
-  const now = useDrawn('now', jobFor(settled, frame, 1));
+  const frame = picked !== null && picked < setting.burst ? picked : null;
+  const now = useDrawn('now', jobFor(setting, frame, 1));
   const before = useDrawn('kept', kept && jobFor(kept, null, 2));
   const keep = (): void => set({ kept: { ...setting, label: choice.labels.shutter }, wipe: 0.5 });
   useShortcuts({ c: keep });
@@ -103,7 +99,7 @@ export function Frame({ brief, shown, view: viewWords }: FrameProps) {
         <span className="tag right">{choice.labels.shutter}</span>
         {!shooting && <span className="tag foot">{viewNote(now, view, wanted === null && seen === 'detail', viewWords)}</span>}
         {shooting && (
-          <Burst job={jobFor(settled, null, 1)} picked={frame} onPick={setPicked} onClose={() => setShooting(false)} />
+          <Burst job={jobFor(setting, null, 1)} picked={frame} onPick={setPicked} onClose={() => setShooting(false)} />
         )}
       </div>
       <div className="under">
@@ -150,7 +146,7 @@ export function Frame({ brief, shown, view: viewWords }: FrameProps) {
       </div>
     </section>
   );
-}
+});
 
 /** How large the picture is shown, and why. */
 function viewNote(drawn: DrawnFrame | null, view: 'whole' | 'detail', byItself: boolean, viewWords: string): string {
@@ -177,7 +173,15 @@ function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: string }) 
       .getContext('2d')
       ?.putImageData(new ImageData(new Uint8ClampedArray(drawn.pixels), drawn.width, drawn.height), 0, 0);
   }, [drawn]);
-  return <canvas ref={canvas} role="img" aria-label={label} data-fine={drawn !== null && !drawn.coarse} />;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      data-fine={drawn !== null && !drawn.coarse}
+      data-took-ms={drawn && Math.round(drawn.tookMs)}
+    />
+  );
 }
 
 interface BurstProps {

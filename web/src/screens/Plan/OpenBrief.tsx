@@ -20,9 +20,10 @@ import {
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
 import { Redo2, Save, Table2, Undo2, X } from 'lucide-react';
-import { useCallback, useMemo, useRef } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { Tip } from '../../components/Tip.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useLatest } from '../../components/useLatest.ts';
 import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
 import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
@@ -37,7 +38,7 @@ import { BriefText } from './BriefText.tsx';
 import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
 import type { EditorProps } from './editors/editing.ts';
 import { Frame } from './Frame.tsx';
-import { InFigures, WhatWouldHelp } from './InFigures.tsx';
+import { WhatWouldHelp } from './InFigures.tsx';
 import { Ladder } from './Ladder.tsx';
 import { SchoolSwitch } from './Schools.tsx';
 import { SetCamera } from './SetCamera.tsx';
@@ -46,6 +47,8 @@ import { useBriefActions } from './useBriefActions.ts';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
 import { ValleyTable } from './ValleyTable.tsx';
 
+/** How long a setting has to rest before its frame is drawn, ms: a drag asks for none at every step. */
+const FRAME_AFTER_MS = 120;
 /** How long a brief has to rest before its ladder is worked out again, ms. */
 const LADDER_AFTER_MS = 120;
 
@@ -64,11 +67,14 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
     [lookAt],
   );
   const actions = useBriefActions(stored, draft.brief);
-  const edit = (change: (brief: Brief) => Brief): void => {
-    // A change is to be seen: back from a light of the ladder to the brief's own.
-    if (looked !== null) lookAt(null);
-    draftStore.getState().edit(stored.id, stored.document, change);
-  };
+  const edit = useCallback(
+    (change: (brief: Brief) => Brief): void => {
+      // A change is to be seen: back from a light of the ladder to the brief's own.
+      if (useCursor.getState().ev100 !== null) lookAt(null);
+      draftStore.getState().edit(stored.id, stored.document, change);
+    },
+    [lookAt, stored.id, stored.document],
+  );
   const titleProblem = draft.issues.find(({ path }) => path === 'title')?.message ?? null;
   const impossible = plan.possible || looked !== null ? null : (plan.reasons[0]?.say ?? null);
   const caution = cautionFor(draft.good);
@@ -101,13 +107,9 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
         <section className="why" aria-labelledby="why-title">
           <div className="head">
             <h2 id="why-title">Why</h2>
-            <SchoolSwitch brief={draft.good} edit={edit} />
+            <SchoolSwitch school={draft.good.picture.school} brief={settled} edit={edit} />
           </div>
-          <ol>
-            {plan.reasons.map(({ code, say }) => (
-              <li key={`${code}${say}`}>{say}</li>
-            ))}
-          </ol>
+          <Reasons reasons={plan.reasons} />
         </section>
       </div>
       <Instrument brief={brief} plan={plan} edit={edit} />
@@ -123,6 +125,21 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
     </main>
   );
 }
+
+/** Words may come a moment after the values they explain: in a drag they are left out. */
+function Reasons({ reasons }: Pick<PlanAtLight, 'reasons'>) {
+  return <ReasonList reasons={useDeferredValue(reasons)} />;
+}
+
+const ReasonList = memo(function ReasonList({ reasons }: Pick<PlanAtLight, 'reasons'>) {
+  return (
+    <ol>
+      {reasons.map(({ code, say }) => (
+        <li key={`${code}${say}`}>{say}</li>
+      ))}
+    </ol>
+  );
+});
 
 /** Undo and redo of every change to the brief. */
 function History({ id, stored }: { id: string; stored: Brief }) {
@@ -176,7 +193,7 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
     if (!shutterPinned) move(to === frame.chosen ? null : to);
     else if (to !== null) edit(pinShutter(to));
   };
-  const actions: CellActions = {
+  const actions = useLatest<CellActions>({
     step: (cell, by) => {
       if (cell === 'shutter') goTo(movedCursor(plan, third, by));
       else if (canStep(brief, cell, shown.choice, by)) edit(stepPin(cell, shown.choice, by));
@@ -185,7 +202,7 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
       edit(togglePin(cell, shown.choice));
       if (cell === 'shutter') move(null);
     },
-  };
+  });
   const { step, pin } = actions;
   useShortcuts({
     ArrowLeft: () => step('shutter', -1),
@@ -205,6 +222,7 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
     h: () => (shutterPinned ? pin('shutter') : move(null)),
     t: toggleTable,
   });
+  const framed = { brief: useSettled(brief, FRAME_AFTER_MS), shown: useSettled(shown, FRAME_AFTER_MS) };
   const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
   const centre = Math.min(Math.max(hushX, DIAL_ROOM.left), Math.max(DIAL_ROOM.left, width - DIAL_ROOM.right));
   const comparison = againstHush(shown.figures.lostGrain + shown.figures.lostBlur - frame.best);
@@ -285,24 +303,20 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
       </div>
       <div className="colB">
         <RestCells brief={brief} shown={shown} {...actions} />
-        {plan.possible ? (
-          <SetCamera camera={shown.camera}>
-            <InFigures shown={shown} view={view} />
-          </SetCamera>
-        ) : (
-          <WhatWouldHelp remedies={plan.remedies} />
-        )}
-        <Frame brief={brief} shown={shown} view={view} />
+        {plan.possible ? <SetCamera shown={shown} view={view} /> : <WhatWouldHelp remedies={plan.remedies} />}
+        <Frame {...framed} view={view} />
       </div>
-      <StepBar
-        {...actions}
-        brief={brief}
-        shown={shown}
-        comparison={comparison}
-        view={view}
-        canSlow={(third ?? frame.chosen) > range.slow}
-        canFasten={(third ?? frame.chosen) < range.fast}
-      />
+      {width > 0 && width < NARROW && (
+        <StepBar
+          {...actions}
+          brief={brief}
+          shown={shown}
+          comparison={comparison}
+          view={view}
+          canSlow={(third ?? frame.chosen) > range.slow}
+          canFasten={(third ?? frame.chosen) < range.fast}
+        />
+      )}
     </div>
   );
 }

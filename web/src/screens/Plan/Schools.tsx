@@ -10,7 +10,7 @@ import {
 } from '@hushto/core';
 import { Columns3, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
 import { againstHush } from '../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editors/editing.ts';
@@ -18,14 +18,14 @@ import { patch, type EditorProps } from './editors/editing.ts';
 const SHORT: Record<School, string> = { hush: 'Hush', moment: 'Moment', clean: 'Clean', depth: 'Depth' };
 
 /** What is given up last: one gesture to change it, one to see the schools side by side. */
-export function SchoolSwitch({ brief, edit }: EditorProps) {
+export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, edit }: EditorProps & { school: School }) {
   const [open, setOpen] = useState(false);
   return (
     <div className="schools">
       <Segments
         label="School: what comes first"
         hideLabel
-        value={brief.picture.school}
+        value={chosen}
         options={SCHOOLS.map((school) => ({
           value: school,
           label: SHORT[school],
@@ -60,7 +60,7 @@ export function SchoolSwitch({ brief, edit }: EditorProps) {
       </Dialog.Root>
     </div>
   );
-}
+});
 
 /** A small table of what each school would choose for this brief, pins kept. */
 function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) => void }) {

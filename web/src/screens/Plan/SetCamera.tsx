@@ -1,13 +1,24 @@
-import { capital, type CameraWords } from '@hushto/core';
+import { capital, type PlanAtShutter } from '@hushto/core';
 import { List, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { memo, useDeferredValue } from 'react';
+import { InFigures } from './InFigures.tsx';
 
 /** Lines that always stand; the others are one press away. */
 const FIRST = 4;
 
-/** How to set the camera for the shown setting, a line each, and what to set back afterwards. */
-export function SetCamera({ camera, children }: { camera: CameraWords; children?: ReactNode }) {
+interface SetCameraProps {
+  shown: PlanAtShutter;
+  view: string;
+}
+
+/** How to set the camera for the shown setting, a line each, and what to set back afterwards; in a drag the words follow when they can. */
+export function SetCamera({ shown, view }: SetCameraProps) {
+  return <Lines shown={useDeferredValue(shown)} view={view} />;
+}
+
+const Lines = memo(function Lines({ shown, view }: SetCameraProps) {
+  const { camera } = shown;
   const rows: [term: string, words: string][] = [
     ['Mode', camera.say],
     ['Meter', camera.meter],
@@ -37,7 +48,7 @@ export function SetCamera({ camera, children }: { camera: CameraWords; children?
               <div className="set">
                 <Rows rows={rows} />
               </div>
-              {children}
+              <InFigures shown={shown} view={view} />
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>
@@ -45,7 +56,7 @@ export function SetCamera({ camera, children }: { camera: CameraWords; children?
       <Rows rows={rows.slice(0, FIRST)} />
     </section>
   );
-}
+});
 
 const Rows = ({ rows }: { rows: readonly [term: string, words: string][] }) => (
   <dl>

@@ -1,0 +1,282 @@
+import { expect } from 'chai';
+import { readFileSync } from 'node:fs';
+import type { Locator, Page } from 'playwright-core';
+import { startApp, type RunningApp } from './app.ts';
+
+/** Longest the page may be busy while frames are drawn, ms. */
+const NEVER_BUSY_FOR_MS = 50;
+
+const cell = (page: Page, name: string): Locator => page.getByRole('group', { name, exact: true });
+const value = (page: Page, name: string): Promise<string> => cell(page, name).locator('output').innerText();
+const why = (page: Page): Promise<string> => page.locator('.why ol').innerText();
+const now = (page: Page): Locator => page.locator('.frame .picture > canvas');
+const fine = (page: Page) => page.locator('.frame .picture > canvas[data-fine=true]').waitFor();
+const token = (page: Page, name: RegExp | string) => page.locator('.brief .say').getByRole('button', { name });
+
+/** A picture's mean difference from pixel to pixel along its rows: how fine its finest detail is, grain included. */
+const roughness = (canvas: Locator): Promise<number> =>
+  canvas.evaluate((node) => {
+    const { width, height } = node as HTMLCanvasElement;
+    const { data } = (node as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height);
+    let sum = 0;
+    for (let i = 4; i < data.length; i += 4) sum += Math.abs(data[i]! - data[i - 4]!);
+    return sum / (width * height);
+  });
+
+describe('arguing with the plan', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('pins a value where it is stepped to, solves the rest round it, and lets it go again', async () => {
+    const { page, complaints } = await app.open();
+    const hush = await value(page, 'Shutter');
+    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
+    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
+    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
+    expect(await value(page, 'Aperture')).to.equal('f/4');
+    expect(await cell(page, 'Aperture').innerText()).to.include('Pinned.');
+    expect(await value(page, 'Shutter')).not.to.equal(hush);
+    expect(await why(page)).to.match(/^Your pins: .* halvings less detail/);
+    await page.keyboard.press('p');
+    await page.keyboard.press('a');
+    expect(await value(page, 'Aperture')).to.equal('f/2.8');
+    expect(await value(page, 'Shutter')).to.equal(hush);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('does all of it by keyboard, and with three pins only says what they give', async () => {
+    const { page } = await app.open();
+    await page.keyboard.press('ArrowUp');
+    expect(await value(page, 'Aperture')).to.equal('f/3.2');
+    await page.keyboard.press('[');
+    expect(await value(page, 'ISO')).to.equal('5000');
+    await page.keyboard.press('b');
+    expect(await value(page, 'Burst')).to.equal('4');
+    await page.keyboard.press('p');
+    await page.keyboard.press('s');
+    expect(await page.getByRole('button', { name: 'Pin shutter' }).getAttribute('aria-pressed')).to.equal('true');
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('Shift+ArrowRight');
+    expect(await cell(page, 'ISO').innerText()).to.include('Too dark.');
+    expect(await why(page)).to.match(/These three need .* of lift/);
+    expect(await page.getByRole('region', { name: 'What would help' }).innerText()).to.include('Unpin');
+    await page.keyboard.press('h');
+    expect(await page.getByRole('button', { name: 'Pin shutter' }).getAttribute('aria-pressed')).to.equal('false');
+  });
+
+  it('changes school in one gesture and lays the schools side by side', async () => {
+    const { page, complaints } = await app.open();
+    await page.getByText('Clean', { exact: true }).click();
+    expect(await value(page, 'ISO')).to.equal('100');
+    expect(await why(page))
+      .to.include('Clean first:')
+      .and.to.include('Freeze is given up here');
+    await page.getByRole('button', { name: 'Schools side by side' }).click();
+    const table = page.getByRole('dialog', { name: 'What comes first' }).getByRole('table');
+    expect(await table.getByRole('row').count()).to.equal(5);
+    await table.getByRole('button', { name: 'Use Hush' }).click();
+    expect(await value(page, 'Shutter')).to.include('1/320');
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('lets movement show, follows it, and refuses a pan with nothing to follow at its token', async () => {
+    const { page } = await app.open();
+    await token(page, 'Freeze').click();
+    await page.getByText('Streak', { exact: true }).click();
+    expect(await why(page)).to.match(/moves over \d.* % of the picture height/);
+    await page.getByText('Pan', { exact: true }).click();
+    expect(await why(page)).to.match(/^Follow the porter: .* % of frames are usable/);
+    await page.keyboard.press('Escape');
+    await token(page, 'across the frame').click();
+    await page.getByText('Towards me', { exact: true }).click();
+    await page.keyboard.press('Escape');
+    expect(await page.locator('.tok.bad').innerText())
+      .to.include('Pan')
+      .and.to.include('nothing to pan with');
+    await page.getByRole('button', { name: 'Discard edits' }).click();
+  });
+
+  it('says what darker buys, what the meter sees, and marks shutters safe from flicker', async () => {
+    const { page } = await app.open();
+    await page.getByRole('button', { name: 'More about the picture' }).click();
+    await page.getByText('A stop down', { exact: true }).click();
+    expect(await page.getByRole('dialog').innerText()).to.match(/Buys .* of (shutter|ISO)/);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'More about the light' }).click();
+    await page.getByRole('slider', { name: 'Tone of the subject' }).focus();
+    for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowLeft');
+    expect(await page.getByRole('dialog').innerText()).to.match(/meter would make it ⅓.stop too bright: compensate −⅓/);
+    await page.keyboard.press('Escape');
+    await token(page, 'no flicker').click();
+    await page.getByText('50 Hz mains', { exact: true }).click();
+    expect(await page.getByRole('dialog').innerText()).to.match(/Safe from it: .*1\/100/);
+    await page.keyboard.press('Escape');
+    expect(await page.getByRole('img', { name: /Safe from flicker: .*1\/50/ }).count()).to.equal(1);
+    await page.getByRole('button', { name: 'Discard edits' }).click();
+  });
+
+  it('keeps briefs as a file, takes them in again, and refuses a wrong file by line and field', async () => {
+    const { page, complaints } = await app.open();
+    const menu = () => page.getByRole('button', { name: /Open the list of briefs/ }).click();
+    await menu();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Export this' }).click(),
+    ]);
+    expect(download.suggestedFilename()).to.equal('ferry-steps-market.json');
+    const text = readFileSync(await download.path(), 'utf8');
+    expect(JSON.parse(text).briefs).to.have.length(1);
+    const offer = (content: string) =>
+      page
+        .locator('.files input')
+        .setInputFiles({ name: 'briefs.json', mimeType: 'application/json', buffer: Buffer.from(content) });
+    await offer(text.replace('"distanceM": 4', '"distanceM": "near"'));
+    const refused = await page.getByRole('alert').innerText();
+    expect(refused)
+      .to.match(/Nothing was taken/)
+      .and.to.match(/Line \d+, briefs\.0\.subject\.distanceM: Must be a number/);
+    await offer(text.replace('Ferry Steps market', 'Ferry Steps again'));
+    await page.locator('.opener', { hasText: 'Ferry Steps again' }).waitFor();
+    await menu();
+    await page.getByRole('link', { name: 'Card' }).click();
+    const card = page.getByRole('article', { name: 'Card of Ferry Steps again' });
+    expect(await card.innerText())
+      .to.include('1/320')
+      .and.to.include('now')
+      .and.to.include('Set back');
+    await page.getByRole('link', { name: 'Back to the plan' }).click();
+    await page.waitForSelector('.valley-chart');
+    expect(complaints).to.deep.equal([]);
+  });
+});
+
+describe('the frame', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('opens on detail where the smear is too small to see whole, and shows a slow shutter smoother', async () => {
+    const { page, complaints } = await app.open();
+    await fine(page);
+    expect(await page.locator('.frame').innerText()).to.include('whole, too small to see');
+    // From here on both are looked at in detail.
+    await page.locator('.frame').getByText('Detail', { exact: true }).click();
+    const hush = await roughness(now(page));
+    await page.locator('.flag').focus();
+    await page.keyboard.press('c');
+    for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowLeft');
+    await page.waitForFunction(
+      (before) => document.querySelector('.frame .picture > canvas')?.getAttribute('aria-label') !== before,
+      await now(page).getAttribute('aria-label'),
+    );
+    await page.waitForTimeout(1500);
+    await fine(page);
+    const slow = await roughness(now(page));
+    expect(slow).to.be.below(hush * 0.7);
+    const kept = page.locator('.frame .before canvas');
+    expect((await roughness(kept)) / hush).to.be.within(0.9, 1.1);
+    await page.getByRole('slider', { name: /Wipe between/ }).focus();
+    await page.keyboard.press('End');
+    expect(await page.getByRole('slider', { name: /Wipe between/ }).getAttribute('aria-valuetext')).to.equal('100 % kept');
+    await page.getByRole('button', { name: 'Let go of the kept frame' }).click();
+    expect(await kept.count()).to.equal(0);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('shoots the burst with its steadiest frame marked, on any scene, a photo of one’s own among them', async () => {
+    const { page, complaints } = await app.open();
+    await fine(page);
+    await page.getByRole('button', { name: 'Shoot the burst' }).click();
+    const burst = page.getByRole('group', { name: 'The burst of 3' });
+    await burst.getByRole('button', { name: /^Frame 3/ }).waitFor();
+    expect(await burst.getByRole('button', { name: /the steadiest$/ }).count()).to.equal(1);
+    await page.getByRole('button', { name: 'Put the burst away' }).click();
+    await page.getByRole('button', { name: 'Scene of the frame' }).click();
+    await page.getByRole('button', { name: 'Test chart' }).click();
+    await fine(page);
+    await page.getByRole('button', { name: 'Scene of the frame' }).click();
+    const photo = await page.evaluate(() => {
+      const canvas = document.createElement('canvas');
+      canvas.width = 600;
+      canvas.height = 400;
+      const pen = canvas.getContext('2d')!;
+      for (let x = 0; x < 600; x += 20) {
+        pen.fillStyle = x % 40 ? '#fff' : '#222';
+        pen.fillRect(x, 0, 20, 400);
+      }
+      return canvas.toDataURL('image/png').split(',')[1]!;
+    });
+    await page
+      .locator('.own input[type=file]')
+      .setInputFiles({ name: 'bars.png', mimeType: 'image/png', buffer: Buffer.from(photo, 'base64') });
+    await page.getByRole('textbox', { name: /full-frame equivalent/ }).waitFor();
+    await page.keyboard.press('Escape');
+    await fine(page);
+    await page.waitForTimeout(800);
+    expect(await roughness(now(page))).to.be.above(0);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it(`never keeps the page busy for ${NEVER_BUSY_FOR_MS} ms while it is drawn`, async function () {
+    this.retries(2); // another program's busy moment is not ours; three are
+    const { page } = await app.open();
+    await fine(page);
+    await page.waitForTimeout(500);
+    await page.evaluate(() => {
+      const busy: number[] = ((globalThis as any).busy = []);
+      new PerformanceObserver((list) => busy.push(...list.getEntries().map(({ duration }) => duration))).observe({
+        type: 'longtask',
+      });
+    });
+    for (const key of ['ArrowLeft', 'ArrowLeft', 'Shift+ArrowLeft', 'Shift+ArrowLeft', 'ArrowRight', 'h']) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(500);
+    }
+    const busy = await page.evaluate(() => (globalThis as any).busy as number[]);
+    const took = await now(page).getAttribute('data-took-ms');
+    console.log(`      drawn in ${took} ms off the page; longest the page was busy: ${Math.max(0, ...busy).toFixed(0)} ms`);
+    expect(busy.filter((ms) => ms > NEVER_BUSY_FOR_MS)).to.deep.equal([]);
+  });
+});
+
+describe('on a phone', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('steps the chosen value with one thumb from the foot of the screen', async () => {
+    const { page, complaints } = await app.open({ width: 390, height: 844 });
+    const bar = page.getByRole('complementary', { name: 'Step a value' });
+    await bar.getByRole('button', { name: 'Slower' }).click();
+    expect(await value(page, 'Shutter')).to.include('1/250');
+    await bar.getByRole('button', { name: /choose aperture/ }).click();
+    await bar.getByRole('button', { name: 'Narrower' }).click();
+    expect(await value(page, 'Aperture')).to.equal('f/3.2');
+    await bar.getByRole('button', { name: 'Unpin' }).click();
+    expect(await value(page, 'Aperture')).to.equal('f/2.8');
+    await cell(page, 'Burst').click();
+    expect(await bar.innerText())
+      .to.include('Burst')
+      .and.to.include('More');
+    await page.getByRole('button', { name: 'Light, kit and picture' }).click();
+    expect(await token(page, /^EV/).isVisible()).to.equal(true);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('has targets of at least 44 px, and no sideways scroll', async () => {
+    const { page } = await app.open({ width: 390, height: 844 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).to.be.at.most(390);
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll('button, a[href], [role=button], .seg label')]
+        .filter((node) => (node as HTMLElement).checkVisibility())
+        .map((node) => ({ node, box: node.getClientRects()[0]! }))
+        .filter(({ box }) => box && (box.height < 43.5 || box.width < 43.5))
+        .map(
+          ({ node, box }) =>
+            `${node.getAttribute('aria-label') ?? node.textContent}: ${box.width.toFixed(0)}×${box.height.toFixed(0)}`,
+        ),
+    );
+    expect(small).to.deep.equal([]);
+  });
+});
