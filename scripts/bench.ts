@@ -1,6 +1,21 @@
 // How long a whole plan takes in Node on one core: npm run bench
 import fc from 'fast-check';
-import { planAtShutter, planBrief, planWithoutLadder, type Brief } from '@hushto/core';
+import {
+  develop,
+  drawBurst,
+  flatPlanes,
+  FrameRenderer,
+  frameOptics,
+  normalSource,
+  planAtShutter,
+  planBrief,
+  planWithoutLadder,
+  seededRandom,
+  Situation,
+  type Brief,
+  type FrameScene,
+  type Layer,
+} from '@hushto/core';
 import { anyBrief, exampleBrief } from '../core/test/briefs.ts';
 
 const ROUNDS = 600;
@@ -21,7 +36,7 @@ const rows = [
     (brief) => planAtShutter(brief, 1 / 60),
   ),
 ];
-console.table(rows);
+console.table([...rows, ...frameRows()]);
 const slow = rows.filter((row) => Number(row.p95) > (row.what.includes('ladder') ? WITH_LADDER_MS : PLAN_MS));
 console.log(
   slow.length === 0
@@ -38,4 +53,39 @@ function measure(what: string, brief: (i: number) => Brief, work: (brief: Brief)
   }).sort((a, b) => a - b);
   const at = (share: number): string => times[Math.floor(share * (times.length - 1))]!.toFixed(2);
   return { what, median: at(0.5), p95: at(0.95), p99: at(0.99), worst: at(1) };
+}
+
+/** A frame of 960 × 640 px: scene of a background and three moving parts, at three shutters. A frame is to take under 150 ms, median. */
+function frameRows() {
+  const [width, height] = [960, 640];
+  const part = (left: number, top: number, right: number, bottom: number): Layer => {
+    const layer = { ...flatPlanes(width, height), cover: new Float32Array(width * height), box: { left, top, right, bottom } };
+    for (let y = top; y < bottom; y++) layer.cover.fill(1, y * width + left, y * width + right);
+    return layer;
+  };
+  const scene: FrameScene = {
+    background: flatPlanes(width, height, 0.18),
+    backgroundTimes: 2.5,
+    subject: [
+      { layer: part(300, 150, 700, 600), moves: 1 },
+      { layer: part(350, 400, 450, 600), moves: 1, limb: true },
+      { layer: part(450, 400, 550, 600), moves: 0.2 },
+    ],
+    mmPerPx: example.kit.sensor.widthMm / width,
+  };
+  return [1 / 8, 1 / 60, 1 / 500].map((shutterS) => {
+    const picture = { ...example.picture, pinned: { ...example.picture.pinned, shutterS, fNumber: 2.8 } };
+    const situation = new Situation({ ...example, picture });
+    const optics = frameOptics(situation, situation.candidate(situation.allowed[0]!, situation.apertures[0]!, 4));
+    const renderer = new FrameRenderer(scene);
+    const times = Array.from({ length: 25 }, (_, seed) => {
+      const uniform = seededRandom(seed);
+      const [drift] = drawBurst(optics.singleChance, 1, normalSource(uniform));
+      const start = performance.now();
+      develop(renderer.render(optics, { drift: drift!, miss: 0, lampPhase: 0, uniform }));
+      return performance.now() - start;
+    }).sort((a, b) => a - b);
+    const at = (share: number): string => times[Math.floor(share * (times.length - 1))]!.toFixed(0);
+    return { what: `a frame of 960×640 at 1/${1 / shutterS} s`, median: at(0.5), p95: at(0.95), p99: at(0.99), worst: at(1) };
+  });
 }

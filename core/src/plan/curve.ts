@@ -9,11 +9,12 @@ export interface CurvePoint {
 /**
  * The Valley, slow to fast: at every shutter mark the aperture that keeps most detail; over-exposed marks are left out.
  * Each shutter starts from its neighbour's aperture and climbs, for detail has one summit over aperture in practice.
+ * @param shutters which of the situation's, where not all are wanted
  */
-export function curveOf(situation: Situation, ev100: number): CurvePoint[] {
+export function curveOf(situation: Situation, ev100: number, shutters = situation.shutters): CurvePoint[] {
   const points: CurvePoint[] = [];
   let start = 0;
-  for (const shutter of situation.shutters) {
+  for (const shutter of shutters) {
     const usable = situation.candidatesAt(shutter, ev100).filter((candidate) => !candidate.overExposed);
     if (usable.length === 0) continue;
     const offset = usable[0]!.aperture.index;

@@ -92,7 +92,7 @@ const any = (): boolean => true;
  */
 export function isPossible(situation: Situation, ev100: number): boolean {
   if (situation.evaluatesOnly) return asPinned(situation, ev100).possible;
-  const works = situation.allowed.filter(
+  const steadiest = situation.allowed.findLast(
     (shutter) =>
       shutter.freeze !== 'shut' &&
       situation.apertures.some((aperture) => {
@@ -100,7 +100,6 @@ export function isPossible(situation: Situation, ev100: number): boolean {
         return !overExposed && light !== 'shut';
       }),
   );
-  const steadiest = works.at(-1);
   if (steadiest && (situation.waived.includes('hold') || steadiest.hands().hold === 'open')) return true;
   return nearestSetting(situation, ev100).possible;
 }

@@ -145,6 +145,24 @@ describe('the hush point', () => {
     );
   });
 
+  it('is the same with a shorter Valley, but for the far shutters and a floor that may end with them', () => {
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const { curve, figures, ...rest } = planWithoutLadder(brief);
+        const near = planWithoutLadder(brief, 20);
+        const kept = curve.filter(({ shutterS }) => Math.abs(3 * Math.log2(shutterS / rest.choice.shutterS)) < 20.5);
+        expect(near.curve.map(({ shutterS }) => shutterS)).to.deep.equal(kept.map(({ shutterS }) => shutterS));
+        kept.forEach((point, i) =>
+          expect(near.curve[i]!.lostGrain + near.curve[i]!.lostBlur).to.be.closeTo(point.lostGrain + point.lostBlur, 0.02),
+        );
+        expect(near.choice).to.deep.equal(rest.choice);
+        expect(near.gateRows).to.deep.equal(rest.gateRows);
+        expect(near.figures.lostGrain).to.equal(figures.lostGrain);
+      }),
+      { seed: 20260112, numRuns: 40 },
+    );
+  });
+
   it('does not flip by more than a stop when a brief changes by 1 %', () => {
     const nudges: ((brief: Brief) => Brief)[] = [
       (brief) => ({ ...brief, subject: { ...brief.subject, distanceM: brief.subject.distanceM * 1.01 } }),

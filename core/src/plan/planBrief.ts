@@ -61,10 +61,13 @@ export function planBrief(brief: Brief): Plan {
   return { ...planFor(situation, choice), ladder: ladderOf(situation, choice) };
 }
 
-/** The plan without its ladder: for following a drag. */
-export function planWithoutLadder(brief: Brief): PlanAtLight {
+/**
+ * The plan without its ladder: for following a drag.
+ * @param nearby thirds of shutter either side of choice and hush point at which the Valley ends; all marks where none are given
+ */
+export function planWithoutLadder(brief: Brief, nearby?: number): PlanAtLight {
   const situation = new Situation(brief);
-  return planFor(situation, choiceOf(situation, brief.light.ev100));
+  return planFor(situation, choiceOf(situation, brief.light.ev100), nearby);
 }
 
 /** The ladder alone. */
@@ -73,13 +76,18 @@ export function ladderFor(brief: Brief): Rung[] {
   return ladderOf(situation, choiceOf(situation, brief.light.ev100));
 }
 
-function planFor(situation: Situation, choice: Choice): PlanAtLight {
+function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanAtLight {
   const { brief } = situation;
   const { ev100 } = brief.light;
-  const curve = curveOf(situation, ev100);
+  const against = againstHush(situation, choice);
+  const marked = [choice.candidate.shutter.shutterS, against?.hush.shutterS ?? choice.candidate.shutter.shutterS];
+  // A long smear takes longest to work out, far off what anybody looks at.
+  const shutters = situation.shutters.filter(({ shutterS }) =>
+    marked.some((markS) => Math.abs(3 * Math.log2(shutterS / markS)) <= nearby + 1e-6),
+  );
+  const curve = curveOf(situation, ev100, shutters);
   const figures = figuresOf(situation, choice.candidate, plateauOf(curve));
   const setting = dialledSetting(situation, choice.candidate);
-  const against = againstHush(situation, choice);
   return {
     choice: setting,
     figures,

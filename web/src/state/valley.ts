@@ -16,6 +16,8 @@ export interface ValleyFrame {
 
 /** Halvings above the hush point at which the axis ends: beyond, a quarter of the detail is left. */
 const ABOVE = 2;
+/** Thirds either side of a setting that a Valley can show. */
+export const VALLEY_REACH = 20;
 /** Thirds drawn either side of the hush point: fewer on the slow side where the marks a hand can hold end. */
 const SLOWER_THIRDS = { least: 9, most: 17 } as const;
 const FASTER_THIRDS = 12;

@@ -67,7 +67,8 @@ export const Frame = memo(function Frame({ brief, shown, view: viewWords }: Fram
   const frame = picked !== null && picked < setting.burst ? picked : null;
   const now = useDrawn('now', jobFor(setting, frame, 1));
   const before = useDrawn('kept', kept && jobFor(kept, null, 2));
-  const keep = (): void => set({ kept: { ...setting, label: choice.labels.shutter }, wipe: 0.5 });
+  // What is compared is looked at in one way from here on.
+  const keep = (): void => set({ kept: { ...setting, label: choice.labels.shutter }, wipe: 0.5, view });
   useShortcuts({ c: keep });
   const smear = figures.pan
     ? `the background streaks over ${plainNumber(figures.pan.streakShare * 100)} % of the width`

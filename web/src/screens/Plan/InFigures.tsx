@@ -6,10 +6,25 @@ import { useSettings } from '../../state/settings.ts';
 export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures'>; view: string }) {
   const { distanceUnit } = useSettings();
   const { figures } = shown;
+  const { limbs, edges, rolling } = figures;
+  const px = (value: number): string => `${plainNumber(value)}\u00a0px`;
+  const edge = (name: string, at: NonNullable<typeof edges>['near']): [string, string, string] => [
+    `${name} edge`,
+    px(at.smearViewPx),
+    `of smear at ${distanceText(at.distanceM, distanceUnit)}, ${px(at.softViewPx)} out of focus`,
+  ];
   const rows: [term: string, value: string, means: string][] = [
     ['Grain', plainNumber(figures.snrViewed), `signal to noise ${view}: ${grainWord(figures.snrViewed)}`],
+    ['Subject', plainNumber(figures.snrSubject), `of its own tone: ${grainWord(figures.snrSubject)}`],
     ['Shadows', plainNumber(figures.snrShadow), `three stops down: ${grainWord(figures.snrShadow)}`],
     ['Highlights', stopWords(stopsLabel(figures.highlightStops)), 'above mid grey before they clip'],
+    ...(limbs
+      ? [['Limbs', px(limbs.smearViewPx), `of smear, ${plainNumber(limbs.factor)} times as fast`] as [string, string, string]]
+      : []),
+    ...(edges ? [edge('Near', edges.near), edge('Far', edges.far)] : []),
+    ...(rolling
+      ? [['Leaning', px(rolling.skewViewPx), `of what crosses; ${plainNumber(rolling.bands)} bands`] as [string, string, string]]
+      : []),
     ['Hyperfocal', distanceText(figures.hyperfocalM, distanceUnit), 'focus there and all behind is sharp'],
     ['Autofocus', `${signedText(figures.focusHeadroomEv)}\u00a0EV`, 'above where it gives up'],
   ];

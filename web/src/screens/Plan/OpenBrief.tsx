@@ -32,7 +32,7 @@ import { cleanDraft } from '../../state/drafts.ts';
 import { canStep, isPinned, pinShutter, stepPin, togglePin } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
-import { cursorRange, movedCursor, settingsByShutter, valleyFrame } from '../../state/valley.ts';
+import { cursorRange, movedCursor, settingsByShutter, VALLEY_REACH, valleyFrame } from '../../state/valley.ts';
 import { BriefMenu } from './BriefMenu.tsx';
 import { BriefText } from './BriefText.tsx';
 import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
@@ -58,7 +58,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const draft = useMemo(() => kept ?? cleanDraft(stored.document), [kept, stored.document]);
   const { ev100: looked, lookAt } = useCursor();
   const brief = useMemo(() => (looked === null ? draft.good : inLight(draft.good, looked)), [draft.good, looked]);
-  const plan = useMemo(() => planWithoutLadder(brief), [brief]);
+  const plan = useMemo(() => planWithoutLadder(brief, VALLEY_REACH), [brief]);
   // The ladder follows when a drag comes to rest.
   const settled = useSettled(draft.good, LADDER_AFTER_MS);
   const rungs = useMemo(() => ladderFor(settled), [settled]);
