@@ -11,6 +11,8 @@ interface Picture {
   name: string;
   scheme?: 'light' | 'dark';
   visited?: boolean;
+  width?: number;
+  height?: number;
   reach?: (page: Page) => Promise<unknown>;
 }
 
@@ -32,8 +34,33 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'plan-table', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => page.keyboard.press('t')) },
   { name: 'plan-cannot', reach: tooDark },
+  { name: 'plan-compare', scheme: 'dark', reach: (page) => choose(page, /quintet/).then(() => compare(page)) },
+  { name: 'plan-pinned', reach: (page) => page.keyboard.press('ArrowUp').then(() => page.keyboard.press('ArrowUp')) },
+  { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'Schools side by side' }).click() },
+  { name: 'plan-pan', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => pan(page)) },
+  {
+    name: 'plan-light',
+    reach: (page) => choose(page, /Sluice/).then(() => page.getByRole('button', { name: 'More about the light' }).click()),
+  },
+  { name: 'plan-phone', width: 390, height: 844, scheme: 'dark' },
+  { name: 'card', reach: (page) => page.goto(page.url().replace('/plan/', '/card/')) },
   { name: 'plan-other-light', scheme: 'dark', reach: (page) => page.locator('.rungs button').last().click() },
 ];
+
+async function compare(page: Page): Promise<void> {
+  await page.locator('.frame').getByText('Whole', { exact: true }).click();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await page.locator('.flag').focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await page.waitForTimeout(1500);
+  await page.keyboard.press('c');
+  await page.keyboard.press('h');
+}
+
+async function pan(page: Page): Promise<void> {
+  await page.locator('.say').getByRole('button', { name: 'Freeze' }).click();
+  await page.getByText('Pan', { exact: true }).click();
+}
 
 const openBriefs = (page: Page) => page.getByRole('button', { name: /Open the list of briefs/ }).click();
 
@@ -50,12 +77,13 @@ async function tooDark(page: Page): Promise<void> {
 }
 
 mkdirSync(folder, { recursive: true });
-for (const { name, scheme = 'light', visited = true, reach } of PICTURES) {
+for (const { name, scheme = 'light', visited = true, width = 1280, height = 800, reach } of PICTURES) {
   const app = await startApp();
-  const { page } = await app.open({ scheme, visited });
+  const { page } = await app.open({ scheme, visited, width, height });
   await reach?.(page);
   await page.mouse.move(300, 5);
-  await page.waitForTimeout(300);
+  // The frame is drawn a moment later.
+  await page.waitForTimeout(3000);
   await page.screenshot({ path: path.join(folder, `${name}.png`) });
   console.log(`docs/screenshots/${name}.png`);
   await app.stop();

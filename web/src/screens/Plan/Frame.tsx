@@ -174,11 +174,11 @@ function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: string }) 
       .getContext('2d')
       ?.putImageData(new ImageData(new Uint8ClampedArray(drawn.pixels), drawn.width, drawn.height), 0, 0);
   }, [drawn]);
+  const named = label === '' ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label };
   return (
     <canvas
       ref={canvas}
-      role="img"
-      aria-label={label}
+      {...named}
       data-fine={drawn !== null && !drawn.coarse}
       data-took-ms={drawn && Math.round(drawn.tookMs)}
     />
