@@ -91,6 +91,7 @@ function meterWords(
   const thirds = stopsLabel(off);
   const signed = off > 0 ? `+${thirds}` : thirds;
   const swing = swingOf(light);
+  const channels = light.colour === 'saturated' ? '; watch each channel, one clips early' : '';
   if (mode === 'manual' && swing >= SWING.ridesOut) {
     const back = highlightStops < 0 ? `; hold back ${stopsLabel(-highlightStops)}` : '';
     const share = plainNumber(100 * shareAtReading(light.swing!));
@@ -98,8 +99,11 @@ function meterWords(
   }
   if (swing >= SWING.ridesOut)
     return thirds === '0' ? 'Spot or highlight, off the subject' : `Spot or highlight; compensate ${signed}`;
-  if (thirds === '0') return mode === 'manual' ? 'Will read 0' : 'No compensation';
-  return mode === 'manual' ? `Will read ${signed}: leave it there` : `Compensate ${signed}, averaging`;
+  const words =
+    thirds === '0'
+      ? { manual: 'Will read 0', metered: 'No compensation' }
+      : { manual: `Will read ${signed}: leave it there`, metered: `Compensate ${signed}, averaging` };
+  return `${mode === 'manual' ? words.manual : words.metered}${channels}`;
 }
 
 function focusWords({ subject }: Brief, { gates, nearM, farM, pan }: Figures): string {

@@ -147,12 +147,15 @@ export function withoutDepth(situation: Situation, usable: readonly Candidate[],
  */
 function nearest(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']>): Choice | null {
   for (const aperture of situation.apertures) {
-    const allowed = situation.allowed.filter((shutter) => among({ shutter, aperture }));
-    const exposed = allowed.map((shutter) => ({ shutter, ...situation.exposure(shutter, aperture, ev100) }));
-    const open = exposed.filter((exposure) => !exposure.overExposed);
-    if (open.length === 0) continue;
-    const lit = open.filter((exposure) => exposure.light !== 'shut');
-    const { shutter } = lit.at(-1) ?? open[0]!; // the fastest that gets the light, else the slowest there is
+    const exposed = (shutter: ShutterOption, lit: boolean): boolean => {
+      if (!among({ shutter, aperture })) return false;
+      const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
+      return !overExposed && (!lit || light !== 'shut');
+    };
+    // The fastest that gets the light, else the slowest there is.
+    const shutter =
+      situation.allowed.findLast((option) => exposed(option, true)) ?? situation.allowed.find((option) => exposed(option, false));
+    if (!shutter) continue;
     const candidate = situation.candidate(withWholeBurst(situation, shutter), aperture, ev100);
     return lastResort(situation, candidate);
   }

@@ -113,7 +113,8 @@ function brace(situation: Situation, ev: number): Remedy | null {
 
 function stillness(situation: Situation, ev: number, { candidate }: Choice): Remedy | null {
   const { brief } = situation;
-  if (!situation.moves) return null;
+  // What is to show its movement must not stand still.
+  if (!situation.moves || brief.picture.aim !== 'freeze') return null;
   const still = situation.changed((b) => ({ ...b, subject: { ...b.subject, speedMps: 0 } }));
   if (!isPossible(still, ev)) return null;
   const stops = Math.max(0, Math.log2(candidate.shutter.smearMm / (2 * situation.picture.toleranceMm)));

@@ -256,6 +256,17 @@ describe('the aim to pan', () => {
     expect(sun.possible).to.equal(false);
     expect(sun.remedies.map(({ code }) => code)).to.deep.equal(['filter']);
   });
+  it('never asks for stillness, however dark', () => {
+    for (const aim of ['trace', 'streak', 'pan'] as const) {
+      for (const ev100 of [-6, -3, 0]) {
+        const plan = planBrief(
+          wishing(briefWith({ light: { ev100 }, picture: { isoCeiling: 400, liftCeilingStops: 0 } }), { aim }),
+        );
+        for (const { say } of plan.ladder) expect(say, aim).not.to.match(/still/);
+        for (const { code } of plan.remedies) expect(['askStill', 'stillPhase'], aim).not.to.include(code);
+      }
+    }
+  });
   it('names Hold where the burst does not reach the confidence, and a slower rung keeps the streak', () => {
     const plan = planBrief(wishing({ ...derby, picture: { ...derby.picture, maxBurst: 3 } }, { aim: 'pan' }));
     expect(plan.relaxed).to.include('hold');
