@@ -49,7 +49,6 @@ const PICTURES: readonly Picture[] = [
 
 async function compare(page: Page): Promise<void> {
   await page.locator('.frame').getByText('Whole', { exact: true }).click();
-  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
   await page.locator('.flag').focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
   await page.waitForTimeout(1500);

@@ -37,7 +37,7 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
     grain(figures),
   ];
-  return all.filter((reason) => reason !== null).slice(0, against ? MOST_REASONS + 1 : MOST_REASONS);
+  return all.filter((reason) => reason !== null).slice(0, MOST_REASONS);
 }
 
 function impossible(situation: Situation, choice: Choice): Reason | null {

@@ -19,7 +19,7 @@ import {
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
-import { Redo2, Save, Table2, Undo2, X } from 'lucide-react';
+import { PinOff, Redo2, Save, Table2, Undo2, X } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { Tip } from '../../components/Tip.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -29,7 +29,7 @@ import { useSize } from '../../components/useSize.ts';
 import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { cleanDraft } from '../../state/drafts.ts';
-import { canStep, isPinned, pinShutter, stepPin, togglePin } from '../../state/pins.ts';
+import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { cursorRange, movedCursor, settingsByShutter, VALLEY_REACH, valleyFrame } from '../../state/valley.ts';
@@ -100,6 +100,17 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
                   <X className="i" aria-hidden="true" /> Discard
                 </button>
               </>
+            )}
+            {pinCount(draft.good) > 0 && (
+              <button
+                type="button"
+                className="btn s bare icon"
+                aria-label="Unpin all"
+                title="Unpin all"
+                onClick={() => edit(unpinned)}
+              >
+                <PinOff className="i" aria-hidden="true" />
+              </button>
             )}
             <History id={stored.id} stored={stored.document} />
           </div>

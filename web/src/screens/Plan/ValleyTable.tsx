@@ -12,7 +12,11 @@ import { againstHush, percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../state/valley.ts';
 
 /** Brings the hush point's row to the middle when the table is opened. */
-const intoView = (row: HTMLTableRowElement | null): void => row?.scrollIntoView({ block: 'center' });
+const intoView = (row: HTMLTableRowElement | null): void => {
+  // The table alone is scrolled, never the page.
+  const box = row?.closest('.table-scroll');
+  if (row && box) box.scrollTop = row.offsetTop - (box.clientHeight - row.offsetHeight) / 2;
+};
 
 /** The Valley's data as a table: what the chart shows, and the share kept of the ideal. */
 export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string }) {
@@ -67,7 +71,13 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
                 <td className="r">{row.lostBlur.toFixed(1)}</td>
                 <td className="r">{row.lostGrain.toFixed(1)}</td>
                 <td className="r">{percentText(2 ** -lost)}</td>
-                <td>{isHush ? 'hush point' : againstHush(lost - frame.best).toLowerCase()}</td>
+                <td>
+                  {isHush
+                    ? 'hush point'
+                    : againstHush(lost - frame.best)
+                        .toLowerCase()
+                        .replace(' as the hush point', '')}
+                </td>
               </tr>
             );
           })}

@@ -147,6 +147,11 @@ function MeterSection({ brief, edit }: EditorProps) {
     <section>
       <h3>What the meter sees</h3>
       <MeterDrawing tone={subject.tone} fill={subject.frameFill} ground={background.tone * 2 ** background.stops} />
+      <p className="help">
+        {label === '0'
+          ? 'An averaging meter gets it right.'
+          : `An averaging meter would make it ${stopWords(stopsLabel(Math.abs(off)))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
+      </p>
       <p className="field small quiet">The subject is {toneWord(subject.tone)}</p>
       <Slider
         label="Tone of the subject"
@@ -193,11 +198,6 @@ function MeterSection({ brief, edit }: EditorProps) {
         text={`${stopsLabel(background.stops)} stops`}
         onChange={(stops) => setGround({ stops: Math.round(stops * 3) / 3 })}
       />
-      <p className="help">
-        {label === '0'
-          ? 'An averaging meter gets it right.'
-          : `An averaging meter would make it ${stopWords(stopsLabel(Math.abs(off)))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
-      </p>
     </section>
   );
 }
