@@ -4,6 +4,7 @@ import { Navigate, useNavigate, useParams } from 'react-router';
 import { api } from '../../api/client.ts';
 import { useToasts } from '../../components/Toasts.tsx';
 import { useCursor } from '../../state/cursor.ts';
+import { useFrame } from '../../state/frame.ts';
 import { useLibrary } from '../../state/library.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { Situations } from './BriefMenu.tsx';
@@ -42,6 +43,7 @@ function Opened({ stored }: { stored: StoredBrief }) {
   useLayoutEffect(() => {
     draftStore.getState().open(stored.id);
     lookAt(null);
+    useFrame.getState().set({ kept: null, view: null });
   }, [stored.id, lookAt]);
   return <OpenBrief stored={stored} />;
 }

@@ -1,5 +1,7 @@
 import { ellipse, fillPath, glow, irregular, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
 
+const LAMPS = [150, 470, 790] as const;
+
 function background(pen: Pen): void {
   const any = irregular(19);
   pen.fillStyle = vertical(pen, 0, 640, [
@@ -17,6 +19,11 @@ function background(pen: Pen): void {
     [0, 'rgba(214,140,74,.34)'],
     [1, 'rgba(120,70,40,0)'],
   ]);
+  for (const x of LAMPS)
+    glow(pen, x, 22, 120, [
+      [0, 'rgba(255,206,134,.5)'],
+      [1, 'rgba(255,170,90,0)'],
+    ]);
   // An oar on the wall, and the heads of those who sit in front.
   strokePath(pen, '#5c3a22', 9, (p) => (p.moveTo(60, 120), p.lineTo(360, 60)));
   fillPath(pen, '#6b4629', (p) => ellipse(p, 40, 124, 46, 13, -0.2));
@@ -47,13 +54,7 @@ function background(pen: Pen): void {
 }
 
 function lights(pen: Pen): void {
-  for (const x of [150, 470, 790]) {
-    fillPath(pen, '#ffe2ac', (p) => ellipse(p, x, 22, 26, 8));
-    glow(pen, x, 22, 70, [
-      [0, 'rgba(255,210,140,.1)'],
-      [1, 'rgba(255,180,90,0)'],
-    ]);
-  }
+  for (const x of LAMPS) fillPath(pen, '#ffe2ac', (p) => ellipse(p, x, 22, 26, 8));
 }
 
 const KEY = '#ffc47a';

@@ -1,4 +1,4 @@
-import { ellipse, fillPath, glow, irregular, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
+import { ellipse, fillPath, irregular, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
 
 function background(pen: Pen): void {
   const any = irregular(31);
@@ -62,10 +62,6 @@ function lights(pen: Pen): void {
     [660, 378, 50],
   ] as const)
     strokePath(pen, 'rgba(255,214,170,.05)', 3, (p) => (p.moveTo(x, y), p.lineTo(x + length, y)));
-  glow(pen, 690, 240, 10, [
-    [0, 'rgba(255,220,180,.05)'],
-    [1, 'rgba(255,220,180,0)'],
-  ]);
 }
 
 const FUR = '#3b2b20';

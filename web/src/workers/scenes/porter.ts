@@ -52,6 +52,14 @@ function background(pen: Pen): void {
     });
   }
   wetStones(pen, any);
+  for (const [x0, y0, x1, y1, sag] of STRINGS)
+    strokePath(
+      pen,
+      '#08090b',
+      2.2,
+      (p) => (p.moveTo(x0, y0), p.quadraticCurveTo((x0 + x1) / 2, (y0 + y1) / 2 + sag * 2, x1, y1)),
+    );
+  halos(pen);
 }
 
 function houses(pen: Pen, any: () => number): void {
@@ -129,14 +137,21 @@ function wetStones(pen: Pen, any: () => number): void {
   }
 }
 
-function lights(pen: Pen): void {
+/** The air round the bulbs: no brighter than walls, so it belongs to the background, where eight bits shade it smoothly. */
+function halos(pen: Pen): void {
+  pen.globalCompositeOperation = 'lighter';
   for (const { x, y, size } of bulbs()) {
-    glow(pen, x, y + 6, 30 * size, [
-      [0, 'rgba(255,186,96,.12)'],
-      [1, 'rgba(255,150,60,0)'],
+    glow(pen, x, y + 6, 58 * size, [
+      [0, 'rgba(255,190,104,.62)'],
+      [0.25, 'rgba(255,164,74,.22)'],
+      [1, 'rgba(255,140,50,0)'],
     ]);
-    fillPath(pen, '#ffe0a4', (p) => ellipse(p, x, y + 7 * size, 4.4 * size, 6 * size));
   }
+  pen.globalCompositeOperation = 'source-over';
+}
+
+function lights(pen: Pen): void {
+  for (const { x, y, size } of bulbs()) fillPath(pen, '#ffe0a4', (p) => ellipse(p, x, y + 7 * size, 4.4 * size, 6 * size));
 }
 
 const KEY = '#f2b065';

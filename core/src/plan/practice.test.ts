@@ -1,0 +1,121 @@
+import { expect } from 'chai';
+import { briefWith, wishing } from '../../test/briefs.ts';
+import type { Brief } from './brief.ts';
+import { planAtShutter, planBrief } from './planBrief.ts';
+
+// Trade facts, all of them common practice without a published source: where the models speak of the same thing they must agree.
+
+const FULL_FRAME = { widthMm: 36, heightMm: 24, megapixels: 24, stabiliserStops: 0 };
+
+/** A full-frame body and a lens, nothing to steady the hands. */
+const full = (focalLengthMm: number, changes: Parameters<typeof briefWith>[0] = {}): Brief =>
+  briefWith({
+    ...changes,
+    sensor: { ...FULL_FRAME, ...changes.sensor },
+    lens: { focalLengthMm, widestF: 2, ...changes.lens },
+    hold: { conditions: [], ...changes.hold },
+  });
+
+const smearAt = (brief: Brief, shutterS: number): number => planAtShutter(brief, shutterS).figures.subjectBlurViewPx;
+const heldAt = (brief: Brief, shutterS: number): number => planAtShutter(brief, shutterS).figures.holdProbability;
+
+describe('what photographers know', () => {
+  it('people walking want about 1/250 s: there the smear is just past crisp, a stop slower it shows', () => {
+    const walker = full(35, { subject: { speedMps: 1.4, distanceM: 4 } });
+    expect(smearAt(walker, 1 / 250)).to.be.within(2, 4);
+    expect(smearAt(walker, 1 / 125)).to.be.above(4);
+  });
+  it('the same walker far away is still at 1/60 s', () => {
+    expect(smearAt(full(35, { subject: { speedMps: 1.4, distanceM: 25 } }), 1 / 60)).to.be.at.most(2.1);
+  });
+  it('general sport wants 1/1000 s and faster', () => {
+    const runner = full(135, { subject: { speedMps: 7, distanceM: 15 }, light: { ev100: 12 } });
+    expect(smearAt(runner, 1 / 1000)).to.be.within(2, 5);
+    expect(smearAt(runner, 1 / 250)).to.be.above(8);
+  });
+  it('large animals moving slowly want about 1/300 s', () => {
+    const deer = full(400, { subject: { speedMps: 0.5, distanceM: 25, kind: 'animal' }, lens: { widestF: 5.6 } });
+    expect(smearAt(deer, 1 / 320)).to.be.at.most(2.1);
+    expect(smearAt(deer, 1 / 125)).to.be.above(2.5);
+  });
+  it('a wide street scene shows a passing cyclist as a streak at 1/60 s', () => {
+    const cyclist = full(28, { subject: { speedMps: 5, distanceM: 4 } });
+    expect(planAtShutter(cyclist, 1 / 60).figures.smearShare).to.be.within(0.02, 0.08);
+  });
+  it('people seen from above dissolve at 1/4 to 1/2 s', () => {
+    const crowd = full(28, { subject: { speedMps: 1.4, distanceM: 8 } });
+    expect(planAtShutter(crowd, 1 / 4).figures.smearShare).to.be.within(0.03, 0.1);
+    expect(planAtShutter(crowd, 1 / 2).figures.smearShare).to.be.above(0.09);
+  });
+
+  it('a wide lens at 1/15 s is fine where a 200 mm at 1/15 s is hopeless', () => {
+    const still = { subject: { speedMps: 0 } };
+    expect(heldAt(full(24, still), 1 / 15)).to.be.above(0.6);
+    expect(heldAt(full(200, still), 1 / 15)).to.be.below(0.05);
+  });
+  it('stabilisers carry still scenes to 1/8 and 1/4 s, and never stop a moving subject', () => {
+    const steadied = full(35, { subject: { speedMps: 0 }, sensor: { stabiliserStops: 5 } });
+    for (const shutterS of [1 / 8, 1 / 4]) expect(heldAt(steadied, shutterS)).to.be.above(0.9);
+    const walker = (stabiliserStops: number) =>
+      full(35, { subject: { speedMps: 1.4, distanceM: 4 }, sensor: { stabiliserStops } });
+    expect(smearAt(walker(7), 1 / 30)).to.equal(smearAt(walker(0), 1 / 30));
+  });
+  it('the careful halve the classic floor, and bursts of three are worth it for still scenes', () => {
+    const still = full(50, { subject: { speedMps: 0 }, picture: { viewCph: 800, maxBurst: 3 } });
+    expect(heldAt(still, 1 / 50)).to.be.within(0.7, 0.9);
+    expect(heldAt(still, 1 / 100)).to.be.above(0.97);
+    const { figures } = planAtShutter(still, 1 / 25);
+    expect(figures.burstProbability).to.be.above(figures.holdProbability + 0.2);
+  });
+
+  it('a stop less than metered turns 1/10 s into 1/20 s where the ceiling is reached', () => {
+    const dark = full(35, {
+      subject: { speedMps: 0 },
+      light: { ev100: 0 },
+      picture: { isoCeiling: 1600, liftCeilingStops: 0, pinned: { shutterS: null, fNumber: 2, iso: 1600, burst: null } },
+    });
+    const [metered, darker] = [planBrief(dark), planBrief(wishing(dark, { keyStops: -1 }))];
+    const fastest = (plan: typeof metered) => plan.gateRows.filter(({ gates }) => gates.light === 'open').at(-1)!.shutterS;
+    expect(fastest(metered) / fastest(darker)).to.be.closeTo(2, 0.01);
+  });
+  it('past f/2.8 the night gets hard: a stop of aperture costs a stop of shutter or of ISO', () => {
+    const night = (fNumber: number) =>
+      planBrief(
+        full(35, {
+          subject: { speedMps: 0 },
+          light: { ev100: 4 },
+          picture: { pinned: { shutterS: 1 / 60, fNumber, iso: null, burst: 1 } },
+        }),
+      );
+    expect(Math.log2(night(4).figures.isoEquivalent / night(2.8).figures.isoEquivalent)).to.be.closeTo(1, 1e-9);
+  });
+  it('a smaller format has more depth of field at the same view and aperture', () => {
+    const depth = (plan: ReturnType<typeof planBrief>) => plan.figures.farM! - plan.figures.nearM;
+    const pins = { pinned: { shutterS: 1 / 60, fNumber: 2.8, iso: null, burst: 1 } };
+    const large = planBrief(full(50, { subject: { speedMps: 0, distanceM: 3 }, picture: pins }));
+    const small = planBrief(
+      briefWith({
+        subject: { speedMps: 0, distanceM: 3 },
+        sensor: { widthMm: 17.3, heightMm: 13 },
+        lens: { focalLengthMm: 26, widestF: 2 },
+        picture: pins,
+      }),
+    );
+    expect(depth(small)).to.be.above(1.5 * depth(large));
+  });
+  it('tube lamps are worst with fast shutters, and 1/50 or 1/100 s are safe on 50 Hz mains', () => {
+    const tubes = full(35, { light: { flicker: { frequencyHz: 100, modulation: 0.4 } } });
+    const flicker = (shutterS: number) => planAtShutter(tubes, shutterS).figures.flickerStops;
+    expect(flicker(1 / 1000))
+      .to.be.above(flicker(1 / 250))
+      .and.above(1);
+    for (const shutterS of [1 / 50, 1 / 100]) expect(flicker(shutterS)).to.be.below(0.1);
+  });
+  it('stopping down starves autofocus in bodies that focus at the working aperture', () => {
+    const headroom = (fNumber: number, opensToFocus: boolean) =>
+      planBrief(full(50, { lens: { opensToFocus }, picture: { pinned: { shutterS: 1 / 125, fNumber, iso: null, burst: 1 } } }))
+        .figures.focusHeadroomEv;
+    expect(headroom(2, false) - headroom(5.6, false)).to.be.closeTo(3, 1e-9);
+    expect(headroom(5.6, true)).to.equal(headroom(2, true));
+  });
+});
