@@ -101,17 +101,6 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
                 </button>
               </>
             )}
-            {pinCount(draft.good) > 0 && (
-              <button
-                type="button"
-                className="btn s bare icon"
-                aria-label="Unpin all"
-                title="Unpin all"
-                onClick={() => edit(unpinned)}
-              >
-                <PinOff className="i" aria-hidden="true" />
-              </button>
-            )}
             <History id={stored.id} stored={stored.document} />
           </div>
         </section>
@@ -256,9 +245,16 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
         <section className="valley" aria-labelledby="valley-title">
           <div className="head">
             <h2 id="valley-title">Valley</h2>
-            <button type="button" className="btn s bare" aria-pressed={table} onClick={toggleTable}>
-              <Table2 className="i" aria-hidden="true" /> Table <kbd>t</kbd>
-            </button>
+            <span>
+              {pinCount(brief) > 0 && (
+                <button type="button" className="btn s bare" onClick={() => edit(unpinned)}>
+                  <PinOff className="i" aria-hidden="true" /> Unpin all
+                </button>
+              )}
+              <button type="button" className="btn s bare" aria-pressed={table} onClick={toggleTable}>
+                <Table2 className="i" aria-hidden="true" /> Table <kbd>t</kbd>
+              </button>
+            </span>
           </div>
           <p
             className="reading"
