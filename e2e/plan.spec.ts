@@ -2,11 +2,10 @@ import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { startApp, type RunningApp } from './app.ts';
 
-/**
- * Nineteen steps of a drag in twenty are to be painted within 50 ms on a quiet machine, and the figures are printed. What is asserted is
- * twice that: a machine shared with others may be half as fast for minutes.
- */
-const PAINTED_WITHIN_MS = 100;
+/** Nineteen steps of a drag in twenty are painted within this, ms, on a machine that counts as fast as a quiet one of ours. */
+const PAINTED_WITHIN_MS = 50;
+/** What {@link countingMs} takes there, ms. A machine busy with others takes longer for everything, and is given as much more time. */
+const QUIET_COUNTING_MS = 75;
 
 const token = (page: Page, name: RegExp | string) => page.locator('.brief .say').getByRole('button', { name });
 const shutter = (page: Page) => page.getByRole('group', { name: 'Shutter', exact: true }).locator('output').innerText();
@@ -267,10 +266,11 @@ describe('planning a photograph', () => {
     await own.stop();
   });
 
-  it('keeps up with a drag: each step is painted at once, nineteen times in twenty', async function () {
+  it(`paints each step of a drag within ${PAINTED_WITHIN_MS} ms, nineteen times in twenty`, async function () {
     this.retries(2); // one busy moment of the machine is not a slow page; three are
     const { page } = await app.open();
     await choose(page, /Ferry Steps/);
+    const countedBefore = await page.evaluate(countingMs);
     await page.evaluate(recordPaints);
     const box = (await flag(page).boundingBox())!;
     await page.mouse.move(box.x + 20, box.y + 14);
@@ -285,6 +285,9 @@ describe('planning a photograph', () => {
     for (let step = 0; step < 80; step++) await page.mouse.move(thumb.x + 9 + 1.2 * (step < 40 ? step : 80 - step), thumb.y + 9);
     await page.mouse.up();
     const brief = await takePaints(page);
+    const counted = Math.max(countedBefore, await page.evaluate(countingMs));
+    const limit = PAINTED_WITHIN_MS * Math.max(1, counted / QUIET_COUNTING_MS);
+    console.log(`      counting took ${counted.toFixed(0)} ms: the limit is ${limit.toFixed(0)} ms`);
     for (const [what, times] of [
       ['cursor', cursor],
       ['distance', brief],
@@ -294,7 +297,7 @@ describe('planning a photograph', () => {
         `      ${what}: ${times.length} steps, painted within ${p95.toFixed(1)} ms at p95, ${times.at(-1)!.toFixed(1)} ms at worst`,
       );
       expect(times.length).to.be.above(40);
-      expect(p95).to.be.below(PAINTED_WITHIN_MS);
+      expect(p95).to.be.below(limit);
     }
   });
 });
@@ -313,6 +316,17 @@ describe('an empty shelf of briefs', () => {
 });
 
 /** In the page: notes for every move of the pointer how long after it the next frame was painted. */
+/** How long the page takes to count, ms: the median of seven goes. */
+function countingMs(): number {
+  const goes = Array.from({ length: 7 }, () => {
+    const start = performance.now();
+    let sum = 0;
+    for (let i = 0; i < 5e6; i++) sum += Math.sqrt(i) % 7;
+    return performance.now() - start + (sum < 0 ? 1 : 0);
+  });
+  return goes.sort((a, b) => a - b)[3]!;
+}
+
 function recordPaints(): void {
   const paints: number[] = [];
   Object.assign(window, { paints });

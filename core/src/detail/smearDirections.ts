@@ -15,9 +15,6 @@ const FAR_ANGLES = FAR_RULE.nodes.length;
 /** Factors multiplied before taking one logarithm: 12 factors of at most about 1e12 stay far below overflow. */
 const PRODUCT_RUN = 12;
 
-/** Up to here ln(1 + x) is taken as x − x²/2, within 2e-4 of it: most of a dark picture's finest detail lies there. */
-const FAINT = 0.025;
-
 /** sinc² on a fine table: linear interpolation is within 1e-7, and most of the plan's time was once spent in sines. */
 const TABLE_STEPS = 2048;
 const SINC_SQUARED = Float64Array.from(
@@ -36,9 +33,6 @@ export class SmearDirections {
   /** Share of the right angle the sampled directions stand for; the rest is given by the lobes' envelope. */
   readonly #sampledShare: Float64Array;
   readonly #envelope: Float32Array;
-  /** Means over directions of contrast² and contrast⁴, per frequency. */
-  readonly #square: Float64Array;
-  readonly #fourth: Float64Array;
   readonly #envelopeShare: Float32Array;
 
   /** @param cyclesPerMm frequencies on the sensor  @param smearMm length of the smear, ≥ 0 */
@@ -50,8 +44,6 @@ export class SmearDirections {
     this.#sampledShare = new Float64Array(count).fill(1);
     this.#envelope = new Float32Array(count * FAR_ANGLES);
     this.#envelopeShare = new Float32Array(count * FAR_ANGLES);
-    this.#square = new Float64Array(count);
-    this.#fourth = new Float64Array(count);
     for (let i = 0; i < count; i++) {
       const cycles = cyclesPerMm[i]! * smearMm;
       const split = cycles > LONG_SMEAR ? Math.acos(LOBES / cycles) : 0;
@@ -62,7 +54,6 @@ export class SmearDirections {
 
   /** Mean over directions of ln(1 + still·contrast²) at the i-th frequency. */
   meanLog(i: number, still: number): number {
-    if (still < FAINT) return still * (this.#square[i]! - 0.5 * still * this.#fourth[i]!);
     const from = this.#starts[i]!;
     const to = this.#starts[i + 1]!;
     let logs = 0;
@@ -93,18 +84,10 @@ export class SmearDirections {
     const twice = 2 * Math.cos(step);
     let before = Math.cos(split - step / 2);
     let cosine = Math.cos(split + step / 2);
-    let square = 0;
-    let fourth = 0;
     for (let j = from; j < from + count; j++) {
-      const contrast = sincSquared(cycles * Math.max(0, cosine));
-      this.#sampled[j] = contrast;
-      square += contrast;
-      fourth += contrast * contrast;
+      this.#sampled[j] = sincSquared(cycles * Math.max(0, cosine));
       [before, cosine] = [cosine, twice * cosine - before];
     }
-    const share = 1 - split / (Math.PI / 2);
-    this.#square[i] = (share * square) / count;
-    this.#fourth[i] = (share * fourth) / count;
   }
 
   #enclose(i: number, cycles: number, split: number): void {
@@ -112,13 +95,8 @@ export class SmearDirections {
     const end = Math.acosh(cycles / LOBES);
     for (let j = 0; j < FAR_ANGLES; j++) {
       const spread = Math.cosh(FAR_RULE.nodes[j]! * end);
-      const envelope = (spread / (Math.PI * cycles)) ** 2;
-      const share = (FAR_RULE.weights[j]! * end) / spread / (Math.PI / 2);
-      this.#envelope[i * FAR_ANGLES + j] = envelope;
-      this.#envelopeShare[i * FAR_ANGLES + j] = share;
-      // Over a period sin² is a half and sin⁴ three eighths.
-      this.#square[i]! += share * envelope * 0.5;
-      this.#fourth[i]! += share * envelope * envelope * 0.375;
+      this.#envelope[i * FAR_ANGLES + j] = (spread / (Math.PI * cycles)) ** 2;
+      this.#envelopeShare[i * FAR_ANGLES + j] = (FAR_RULE.weights[j]! * end) / spread / (Math.PI / 2);
     }
   }
 }

@@ -1,12 +1,13 @@
+import { MID_GREY } from '../light/exposure.ts';
 import { HIGHLIGHT_STOPS } from '../sensor/sensor.ts';
-import type { Planes } from './picturePlanes.ts';
+import { byteOfLinear, type Planes } from './picturePlanes.ts';
 
 /** From here on, linear, highlights are bent towards white instead of cut. Ours. */
 const SHOULDER = 0.55;
 /** Steps of the table: in the darkest tones, where 8-bit values are steepest, a quarter of one each. */
 const STEPS = 16_384;
 /** Linear value of what just clips at base exposure: mid grey and its highlight headroom. */
-const WHITE = 0.18 * 2 ** HIGHLIGHT_STOPS;
+const WHITE = MID_GREY * 2 ** HIGHLIGHT_STOPS;
 
 /** How softly they bend: with this the slope goes on through the shoulder's beginning and white is reached. */
 const SOFTNESS = 0.58;
@@ -16,10 +17,7 @@ const shouldered = (value: number): number =>
   value <= SHOULDER ? value : SHOULDER + ((1 - SHOULDER) * bent(value)) / bent(WHITE);
 
 /** 8-bit values by the linear one, up to white. IEC 61966-2-1 after the shoulder. */
-const CURVE = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
-  const linear = Math.min(1, shouldered((i / STEPS) * WHITE));
-  return Math.round(255 * (linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055));
-});
+const CURVE = Uint8Array.from({ length: STEPS + 1 }, (_, i) => byteOfLinear(shouldered((i / STEPS) * WHITE)));
 
 /** 8-bit value of a linear one, tone curve included; monotone. */
 export const developed = (linear: number): number => CURVE[Math.round(STEPS * Math.min(1, Math.max(0, linear / WHITE)))]!;

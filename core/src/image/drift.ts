@@ -1,6 +1,7 @@
 import { BURST_CORRELATION, LATER_FRAME_VARIANCE } from '../motion/burst.ts';
 import { DRIFT_TURN_S } from '../motion/hands.ts';
-import type { UniformSource } from '../numerics/seededRandom.ts';
+import { normalSource, type UniformSource } from '../numerics/seededRandom.ts';
+import type { FrameOptics } from './frameOptics.ts';
 
 /** Drift of the picture during one exposure, in tolerances: its whole way from opening to closing. Sharp up to a length of 1. */
 export interface Drift {
@@ -26,13 +27,36 @@ export function drawBurst(singleChance: number, frames: number, normal: () => nu
   });
 }
 
-/** The frame of a burst that drifted least, counted from 0. */
-export const sharpestOf = (drifts: readonly Drift[]): number =>
-  drifts.reduce((best, drift, i) => (driftLength(drift) < driftLength(drifts[best]!) ? i : best), 0);
-
 /** How far following missed in each frame of a panned burst, in scales of its error: a Rayleigh law, frames independent. */
-export const drawMisses = (frames: number, uniform: UniformSource): number[] =>
+const drawMisses = (frames: number, uniform: UniformSource): number[] =>
   Array.from({ length: frames }, () => Math.sqrt(-2 * Math.log(1 - uniform())));
+
+/** The frames of a burst: what the hands or the following left in each, and which is best. */
+export interface ShotBurst {
+  drifts: Drift[];
+  misses: number[];
+  /** Shake of each frame, or what following missed, in tolerances; sharp up to 1, in a pan usable up to 2. */
+  blurs: number[];
+  sharp: boolean[];
+  /** Counted from 0. */
+  best: number;
+}
+
+/** In a pan a frame is usable up to so many tolerances. */
+const PAN_USABLE = 2;
+
+/** A burst as the hands and the following of a setting would leave it. */
+export function shootBurst(
+  { singleChance, follows, residueMm, toleranceMm }: Pick<FrameOptics, 'singleChance' | 'follows' | 'residueMm' | 'toleranceMm'>,
+  frames: number,
+  uniform: UniformSource,
+): ShotBurst {
+  const drifts = drawBurst(singleChance, frames, normalSource(uniform));
+  const misses = drawMisses(frames, uniform);
+  const blurs = follows ? misses.map((miss) => (miss * residueMm) / toleranceMm) : drifts.map(driftLength);
+  const sharp = blurs.map((blur) => blur <= (follows ? PAN_USABLE : 1));
+  return { drifts, misses, blurs, sharp, best: blurs.indexOf(Math.min(...blurs)) };
+}
 
 /** Straight pieces of a path; the camera spends the same time on each. */
 const PIECES = 2;
@@ -40,8 +64,8 @@ const PIECES = 2;
 const WANDER = 0.35;
 
 /**
- * The way from opening to closing, as corner points round its middle. Straight for a short exposure; beyond the time at which drift
- * turns into a random walk it wanders, tied at both ends (a Brownian bridge), so that the whole way stays the drawn drift.
+ * The way from opening to closing, as corner points round its middle. Straight for a short exposure; from a quarter of the time in
+ * which drift turns into a random walk it wanders, tied at both ends (a Brownian bridge), so that the whole way stays the drawn drift.
  */
 export function driftPath({ x, y }: Drift, shutterS: number, normal: () => number): Drift[] {
   const wander = shutterS <= DRIFT_TURN_S / 4 ? 0 : WANDER * Math.hypot(x, y) * Math.sqrt(shutterS / (shutterS + DRIFT_TURN_S));

@@ -2,9 +2,8 @@ import { MID_GREY } from '../light/exposure.ts';
 import { MOVING_THINGS } from '../motion/movingThings.ts';
 import { defocusDiscMm, magnification } from '../optics/depthOfField.ts';
 import { lensBlurMm, WAVELENGTH_MM } from '../optics/mtf.ts';
-import type { Candidate, Situation } from '../plan/situation.ts';
-import { panOf } from '../plan/situation.ts';
-import { panStreakMmPerS } from '../motion/pan.ts';
+import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
+import { panOf, type Candidate, type Situation } from '../plan/situation.ts';
 import { fullWellE, midGreySignalE, readNoiseE } from '../sensor/sensor.ts';
 import type { Collecting } from './photons.ts';
 
@@ -14,6 +13,8 @@ export interface FrameOptics {
   /** Movement of the body across, and growth towards the camera (a share of its size), during the exposure. */
   acrossMm: number;
   growth: number;
+  /** Whether the camera follows the body: then only what moves otherwise, as limbs do, still smears. */
+  follows: boolean;
   /** How much faster the limbs move. */
   limbFactor: number;
   /** Streak of the background where the camera follows the subject, and the scale of the error of following; 0 otherwise. */
@@ -24,17 +25,14 @@ export interface FrameOptics {
   /** Lens and diffraction as one Gaussian, mm. */
   lensMm: number;
   toleranceMm: number;
-  /** Chance that the first frame shows no shake, and how many frames there are. */
+  /** Chance that the first frame shows no shake. */
   singleChance: number;
-  frames: number;
   /** Skew of what moves across by an electronic shutter's readout, mm over the picture height; 0 for the others. */
   skewMm: number;
   flicker: { modulation: number; frequencyHz: number; readoutS: number };
   /** Electrons of mid grey, read noise and clipping of one sensor pixel. */
   pixel: Omit<Collecting, 'sensorPixels'>;
   pitchMm: number;
-  heightMm: number;
-  widthMm: number;
   /** How much brighter than metered it is to look, stops: the key, and what a pinned ISO adds. */
   brighterStops: number;
 }
@@ -49,32 +47,30 @@ const DIFFRACTION_SIGMA = 0.42;
 /** Geometry, exposure and sensor of a setting, for drawing its frame. */
 export function frameOptics(situation: Situation, { shutter, aperture, ...exposure }: Candidate): FrameOptics {
   const { brief, picture, noise } = situation;
-  const { subject, kit, hold, light, picture: wishes } = brief;
+  const { subject, kit, light, picture: wishes } = brief;
   const { lens, sensor } = kit;
   const { shutterS } = shutter;
   const angle = (subject.directionDeg * Math.PI) / 180;
   const scale = magnification(lens.focalLengthMm, subject.distanceM);
   const acrossRate = scale * subject.speedMps * 1000 * Math.sin(angle);
   const pan = panOf(brief);
-  const streakMm = pan ? panStreakMmPerS(pan) * shutterS : 0;
-  const hands = shutter.hands();
   const midGreyE = midGreySignalE(noise, exposure.meteredIso);
   const clipE = (fullWellE(noise) * noise.baseIso) / exposure.cameraIso;
   return {
     shutterS,
-    acrossMm: pan ? 0 : acrossRate * shutterS,
+    acrossMm: acrossRate * shutterS,
+    follows: pan !== null,
     growth: (subject.speedMps * Math.cos(angle) * shutterS) / subject.distanceM,
     limbFactor: Math.max(subject.limbFactor, MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? USUAL_LIMBS),
-    streakMm,
-    residueMm: streakMm * (hold.trackingError ?? 0.1),
+    streakMm: pan ? panStreakMmPerS(pan) * shutterS : 0,
+    residueMm: pan ? panResidueMm(pan, shutterS) : 0,
     backgroundDiscMm: (times) =>
       times === 1 ? 0 : defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, subject.distanceM * times),
     lensMm: Math.hypot(lensBlurMm(lens, aperture.fNumber), DIFFRACTION_SIGMA * WAVELENGTH_MM * aperture.fNumber),
     toleranceMm: picture.toleranceMm,
     // In a pan the hands follow; what they miss is the residue.
-    singleChance: pan ? 1 : hands.singleChance,
-    frames: hands.frames,
-    skewMm: wishes.shutter === 'electronic' ? acrossRate * sensor.readoutS : 0,
+    singleChance: pan ? 1 : shutter.hands().singleChance,
+    skewMm: wishes.shutter === 'electronic' && !pan ? acrossRate * sensor.readoutS : 0,
     flicker: { ...light.flicker, readoutS: wishes.shutter === 'electronic' ? sensor.readoutS : CURTAIN_TRAVEL_S },
     pixel: {
       midGreyE,
@@ -82,8 +78,6 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
       clipsAt: (MID_GREY * clipE) / midGreyE,
     },
     pitchMm: picture.pitchMm,
-    heightMm: picture.heightMm,
-    widthMm: picture.widthMm,
     brighterStops: (wishes.keyStops ?? 0) + exposure.overStops,
   };
 }

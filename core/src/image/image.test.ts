@@ -7,7 +7,7 @@ import { planBrief } from '../plan/planBrief.ts';
 import { Situation, type Candidate } from '../plan/situation.ts';
 import { developed } from './develop.ts';
 import { discBlur } from './discBlur.ts';
-import { drawBurst, drawMisses, driftLength, driftPath, sharpestOf, type Drift } from './drift.ts';
+import { drawBurst, driftLength, driftPath, shootBurst, type Drift } from './drift.ts';
 import { frameOptics, type FrameOptics } from './frameOptics.ts';
 import { gaussianBlur } from './gaussianBlur.ts';
 import { luminanceIn, profileAcross, riseWidth } from './measure.ts';
@@ -136,10 +136,69 @@ describe('a rendered edge', () => {
     const width = riseWidth(profileAcross(frame, MIDDLE)) * mmPerPx;
     expect(width / (0.8 * optics.limbFactor * candidate.shutter.smearMm)).to.be.closeTo(1, 0.05);
   });
+  const centred = (part: Partial<Box> = {}): FrameScene => {
+    const scene = edgeScene(mmPerPx, 1);
+    const [width, height] = [600, 300];
+    const box = { left: 200, top: 50, right: 400, bottom: 250, ...part };
+    const layer: Layer = { ...flatPlanes(width, height), cover: new Float32Array(width * height), box };
+    for (let y = box.top; y < box.bottom; y++) {
+      for (let i = y * width + box.left; i < y * width + box.right; i++) {
+        layer.red[i] = layer.green[i] = layer.blue[i] = BRIGHT;
+        layer.cover[i] = 1;
+      }
+    }
+    return { ...scene, subject: [{ layer, moves: 1 }] };
+  };
+  const rendered = (scene: FrameScene, optics: FrameOptics, lampPhase = 0) =>
+    new FrameRenderer(scene).render(
+      { ...bright(optics), lensMm: 0 },
+      { drift: STILL, miss: 0, lampPhase, uniform: seededRandom(1) },
+    );
+
   it('grows where the subject comes straight at the camera: a tenth nearer, a tenth larger', () => {
     const { optics } = opticsOf(pinnedAt(1 / 4, { subject: { depthM: 0, directionDeg: 0, speedMps: 1.6, distanceM: 4 } }));
     expect(optics.growth).to.be.closeTo(0.1, 1e-9);
     expect(optics.acrossMm).to.be.closeTo(0, 1e-12);
+    // An edge 100 px from the middle moves over a tenth of that.
+    const profile = profileAcross(rendered(centred(), optics), { left: 300, top: 120, right: 500, bottom: 180 });
+    expect(riseWidth(profile) / (0.8 * 10)).to.be.closeTo(1, 0.12);
+  });
+  it('leans under an electronic shutter by what crosses during the readout', () => {
+    const { optics } = opticsOf(pinnedAt(1 / 4000, { subject: { depthM: 0, speedMps: 5 }, picture: { shutter: 'electronic' } }));
+    // 5 m/s at 4 m through 18.3 mm for 0.05 s of readout: 1.149 mm over the picture height.
+    expect(optics.skewMm).to.be.closeTo(1.149, 0.001);
+    const frame = rendered(centred({ top: 0, bottom: 300 }), { ...optics, skewMm: 60 * mmPerPx });
+    const edgeAt = (top: number): number =>
+      profileAcross(frame, { left: 0, top, right: 600, bottom: top + 1 }).findIndex((value) => value > BRIGHT / 2);
+    expect(edgeAt(299) - edgeAt(0)).to.be.closeTo(60, 1);
+    expect(edgeAt(150)).to.be.closeTo(200, 2);
+  });
+  it('follows the subject in a pan: the body is still, a planted foot streaks with the ground', () => {
+    const brief = briefWith({
+      subject: { speedMps: 5, depthM: 0 },
+      light: { ev100: 9 },
+      picture: { aim: 'pan', pinned: { shutterS: 1 / 60, fNumber: 8, iso: null, burst: 1 } },
+    });
+    const { optics } = opticsOf(brief);
+    const width = (moves: number): number => {
+      const scene = edgeScene(mmPerPx, moves);
+      return riseWidth(profileAcross(rendered(scene, optics), MIDDLE)) * mmPerPx;
+    };
+    expect(width(1)).to.be.below(2 * mmPerPx);
+    expect(width(0) / (0.8 * optics.acrossMm)).to.be.closeTo(1, 0.05);
+  });
+  it('shows as many bands as the lamps beat during the readout, as deep as the plan says', () => {
+    const brief = pinnedAt(1 / 1000, {
+      light: { ev100: 9, flicker: { frequencyHz: 100, modulation: 0.4 } },
+      picture: { shutter: 'electronic' },
+    });
+    const { optics } = opticsOf(brief);
+    const frame = rendered({ ...greyCard(mmPerPx), background: flatPlanes(40, 300, 0.18) }, optics);
+    const rows = Array.from({ length: 300 }, (_, y) => luminanceIn(frame, { left: 0, top: y, right: 40, bottom: y + 1 }).mean);
+    const { rolling, flickerStops } = planBrief(brief).figures;
+    const crossings = rows.filter((value, y) => y > 0 && (value - 0.18) * (rows[y - 1]! - 0.18) < 0).length;
+    expect(crossings / 2).to.be.closeTo(rolling!.bands, 0.51);
+    expect(Math.log2(Math.max(...rows) / Math.min(...rows))).to.be.closeTo(flickerStops, 0.02);
   });
 });
 
@@ -164,13 +223,14 @@ describe('bursts of drawn drifts', () => {
 
   it('are rendered as long as they were drawn: the edges of 20 of them within 5 %', () => {
     const { optics } = opticsOf(pinnedAt(1 / 60, { subject: { speedMps: 0, depthM: 0 } }));
-    const normal = normalSource(seededRandom(5));
     const mmPerPx = optics.toleranceMm / 40;
     const renderer = new FrameRenderer(edgeScene(mmPerPx, 0));
+    const uniform = seededRandom(5);
     let rendered = 0;
     while (rendered < 20) {
-      const drifts = drawBurst(0.3, FRAMES, normal);
-      const drift = drifts[sharpestOf(drifts)]!;
+      const { drifts, best, blurs } = shootBurst({ ...optics, singleChance: 0.3 }, FRAMES, uniform);
+      const drift = drifts[best]!;
+      expect(driftLength(drift)).to.equal(Math.min(...blurs));
       // An upright edge shows what moves across it; a drift along it leaves nothing to measure.
       if (Math.abs(drift.x) < 0.15 || Math.abs(drift.x) > 4) continue;
       const frame = renderer.render(
@@ -191,10 +251,13 @@ describe('bursts of drawn drifts', () => {
       picture: { aim: 'pan', maxBurst: 10, viewCph: 540 },
     });
     const { choice, figures } = planBrief(brief);
-    const usableUpTo = 4 / figures.pan!.residueViewPx;
+    const { optics } = opticsOf({
+      ...brief,
+      picture: { ...brief.picture, pinned: { shutterS: choice.shutterS, fNumber: choice.fNumber, iso: null, burst: null } },
+    });
     const uniform = seededRandom(3);
     let usable = 0;
-    for (let i = 0; i < 5000; i++) if (Math.min(...drawMisses(choice.burst, uniform)) <= usableUpTo) usable++;
+    for (let i = 0; i < 5000; i++) if (shootBurst(optics, choice.burst, uniform).sharp.includes(true)) usable++;
     expect(usable / 5000).to.be.closeTo(figures.burstProbability, 0.02);
   });
 

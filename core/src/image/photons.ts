@@ -1,3 +1,4 @@
+import { MID_GREY } from '../light/exposure.ts';
 import { normalSource, seededRandom, type UniformSource } from '../numerics/seededRandom.ts';
 import { LUMINANCE, type Planes } from './picturePlanes.ts';
 
@@ -13,7 +14,6 @@ export interface Collecting {
   clipsAt: number;
 }
 
-const MID_GREY = 0.18;
 /** Mean count below which photons are drawn one by one; above it, a normal number bent to the law's skewness. */
 const FEW = 8;
 /** Noise of red and blue against luminance that raw conversion leaves. Ours. */

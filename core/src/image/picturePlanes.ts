@@ -39,6 +39,12 @@ export const LINEAR_OF_BYTE: Float32Array = Float32Array.from({ length: 256 }, (
   return encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4;
 });
 
+/** 8-bit value of a linear one, held between black and white. IEC 61966-2-1. */
+export function byteOfLinear(linear: number): number {
+  const held = Math.min(1, Math.max(0, linear));
+  return Math.round(255 * (held <= 0.0031308 ? 12.92 * held : 1.055 * held ** (1 / 2.4) - 0.055));
+}
+
 /** Planes of 8-bit RGBA pixels, brightened by `gain`: lamps drawn as white are many times brighter than white walls. */
 export function planesOfBytes(bytes: Uint8ClampedArray, width: number, height: number, gain = 1): Planes {
   const planes = flatPlanes(width, height);

@@ -1,5 +1,4 @@
-import type { UniformSource } from '../numerics/seededRandom.ts';
-import { normalSource } from '../numerics/seededRandom.ts';
+import { normalSource, type UniformSource } from '../numerics/seededRandom.ts';
 import { sinc } from '../numerics/sinc.ts';
 import { discBlur } from './discBlur.ts';
 import { driftPath, type Drift } from './drift.ts';
@@ -42,8 +41,8 @@ export interface FrameWish {
 
 /**
  * A frame as the camera would take it, in linear light before development: the subject moves and grows during the exposure, the hands
- * drift, the background is out of focus, the lens softens, then photons are counted and read. The steps that change a picture most come
- * first; each is worked out by what its model says, at the size shown.
+ * drift, the background is out of focus, the lens softens, then photons are counted and read. Each step is worked
+ * out by what its model says, at the size shown.
  * Leaves out vignetting, flare, colour filters and how the subject turns.
  */
 export class FrameRenderer {
@@ -96,7 +95,7 @@ export class FrameRenderer {
   #putBefore({ layer: drawn, moves, along, limb }: SubjectPart, optics: FrameOptics, residuePx: number): void {
     const { mmPerPx } = this.#scene;
     const share = moves * (limb ? optics.limbFactor : 1);
-    const across = (optics.acrossMm / mmPerPx) * share + residuePx;
+    const across = (optics.acrossMm / mmPerPx) * (share - (optics.follows ? 1 : 0)) + residuePx;
     const [dx, dy] = along ? [across * along.x, across * along.y] : [across, 0];
     const growth = optics.growth * share;
     const skewed = optics.skewMm > 0 ? leaning(drawn, optics.skewMm / mmPerPx) : drawn;

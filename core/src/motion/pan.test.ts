@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { fewestIndependentFrames, independentBurstChance, panChance, panShutterS, panStreakMmPerS } from './pan.ts';
 
 describe('a pan', () => {
-  const cyclist = { focalLengthMm: 50, acrossMps: 8, distanceM: 10 };
+  const cyclist = { focalLengthMm: 50, acrossMps: 8, distanceM: 10, trackingError: 0.1 };
   // Common practice: panning a cyclist wants about 1/30 s; 8 m/s at 10 m turns the camera by 0.8 rad/s, 40 mm/s at 50 mm.
   it('turns with the subject', () => expect(panStreakMmPerS(cyclist)).to.be.closeTo(40, 1e-9));
   it('takes about 1/14 s to streak a cyclist’s background over 8 % of a full frame', () =>

@@ -9,10 +9,15 @@ export interface Pan {
   /** Speed of the subject across the line of view, m/s, > 0. */
   acrossMps: number;
   distanceM: number;
+  /** Error of following, as a share of the streak: the scale of a Rayleigh law. */
+  trackingError: number;
 }
 
 /** Streak of the background, mm on the sensor per second of exposure, while the camera follows: f·ω with ω = v·sin θ/d. */
 export const panStreakMmPerS = ({ focalLengthMm, acrossMps, distanceM }: Pan): number => (focalLengthMm * acrossMps) / distanceM;
+
+/** Scale of what following misses in one frame, mm on the sensor. */
+export const panResidueMm = (pan: Pan, shutterS: number): number => panStreakMmPerS(pan) * shutterS * pan.trackingError;
 
 /** Shutter, s, at which the background streaks over `streakMm`. @throws RangeError when nothing moves across. */
 export function panShutterS(pan: Pan, streakMm: number): number {

@@ -3,7 +3,7 @@ import { apertureLabel, isoLabel, isoMarks, shutterLabel, stopsLabel } from '../
 import { meterCompensation } from '../light/meter.ts';
 import { depthEdges } from '../detail/detailModel.ts';
 import { MOVING_THINGS } from '../motion/movingThings.ts';
-import { DEFAULT_TRACKING_ERROR, panStreakMmPerS } from '../motion/pan.ts';
+import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
 import { subjectBlurMm } from '../motion/subject.ts';
 import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../optics/depthOfField.ts';
 import { viewedPixels } from '../optics/picture.ts';
@@ -177,12 +177,10 @@ function edgesOf(situation: Situation, { shutter, aperture }: Candidate): Figure
 function panFigures({ brief, picture }: Situation, shutterS: number): PanFigures | null {
   const pan = panOf(brief);
   if (pan === null) return null;
-  const streakMm = panStreakMmPerS(pan) * shutterS;
-  const trackingError = brief.hold.trackingError ?? DEFAULT_TRACKING_ERROR;
   return {
-    streakShare: streakMm / picture.widthMm,
-    trackingError,
-    residueViewPx: viewedPixels(streakMm * trackingError, picture),
+    streakShare: (panStreakMmPerS(pan) * shutterS) / picture.widthMm,
+    trackingError: pan.trackingError,
+    residueViewPx: viewedPixels(panResidueMm(pan, shutterS), picture),
   };
 }
 

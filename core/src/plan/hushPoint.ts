@@ -37,9 +37,7 @@ export function usableSettings(situation: Situation, ev100: number, among: NonNu
   return situation.allowed
     .filter(
       (shutter) =>
-        shutter.freeze !== 'shut' &&
-        situation.exposure(shutter, widest, ev100).light !== 'shut' &&
-        (situation.waived.includes('hold') || shutter.hands().hold === 'open'),
+        shutter.freeze !== 'shut' && situation.exposure(shutter, widest, ev100).light !== 'shut' && situation.holds(shutter),
     )
     .flatMap((shutter) => situation.candidatesAt(shutter, ev100))
     .filter((candidate) => !candidate.overExposed && candidate.gates.light !== 'shut' && among(candidate));
@@ -100,7 +98,7 @@ export function isPossible(situation: Situation, ev100: number): boolean {
         return !overExposed && light !== 'shut';
       }),
   );
-  if (steadiest && (situation.waived.includes('hold') || steadiest.hands().hold === 'open')) return true;
+  if (steadiest && situation.holds(steadiest)) return true;
   return nearestSetting(situation, ev100).possible;
 }
 

@@ -6,7 +6,7 @@ import { passes, type Choice } from './hushPoint.ts';
 import { moreLight, onTheSpot } from './remedies.ts';
 import { choiceOf } from './schools.ts';
 import type { Candidate, Situation } from './situation.ts';
-import { isoWords, plainNumber, shutterWords, stopWords, viewingName } from './words.ts';
+import { isoWords, plainNumber, shutterWords, stopWords, viewOf } from './words.ts';
 
 /** How a rung stands: nothing at its edge, a gate only marginal, something given way, or nothing works. */
 export type RungState = 'works' | 'edge' | 'relaxed' | 'past';
@@ -215,7 +215,7 @@ function smearWords(situation: Situation, { shutter }: Candidate): string {
   const { brief, picture } = situation;
   switch (brief.picture.aim) {
     case 'freeze':
-      return `${plainNumber(viewedPixels(shutter.smearMm, picture))}\u00a0px ${viewingName(brief.picture.viewCph, picture.sensorCph)}`;
+      return `${plainNumber(viewedPixels(shutter.smearMm, picture))}\u00a0px ${viewOf(brief)}`;
     case 'trace':
     case 'streak':
       return `${plainNumber((100 * shutter.smearMm) / picture.heightMm)} % of the height`;

@@ -11,7 +11,7 @@ import { liftOrIso, type LiftVerdict } from './liftOrIso.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
 import { choiceOf, SCHOOL_WORDS } from './schools.ts';
-import { Situation } from './situation.ts';
+import { Situation, type Candidate } from './situation.ts';
 
 /** One shutter of the Valley. */
 export interface ValleyPoint {
@@ -140,6 +140,32 @@ export function compareSchools(brief: Brief): SchoolRow[] {
   });
   const [hush] = rows;
   return rows.map((row) => ({ ...row, halvings: row.lostGrain + row.lostBlur - hush!.lostGrain - hush!.lostBlur }));
+}
+
+/** What rendering a brief darker than metered buys. */
+export interface DarkerBuys {
+  /** Stops of shutter, and of ISO and lift together; each 0 where nothing is bought. */
+  shutterStops: number;
+  isoStops: number;
+  /** The shutters with the key and as metered, s. */
+  shutterS: number;
+  meteredShutterS: number;
+}
+
+/** Compares a brief with the same as metered: under a ceiling a darker key buys shutter, elsewhere a lower ISO. */
+export function whatDarkerBuys(brief: Brief): DarkerBuys {
+  const chosenAt = (keyStops: number): Candidate => {
+    const situation = new Situation({ ...brief, picture: { ...brief.picture, keyStops } });
+    return choiceOf(situation, brief.light.ev100).candidate;
+  };
+  const [metered, darker] = [chosenAt(0), chosenAt(brief.picture.keyStops ?? 0)];
+  const wantedIso = ({ cameraIso, liftStops }: Candidate): number => cameraIso * 2 ** liftStops;
+  return {
+    shutterStops: Math.max(0, Math.log2(metered.shutter.shutterS / darker.shutter.shutterS)),
+    isoStops: Math.max(0, Math.log2(wantedIso(metered) / wantedIso(darker))),
+    shutterS: darker.shutter.shutterS,
+    meteredShutterS: metered.shutter.shutterS,
+  };
 }
 
 /** What the plan would be at a given shutter: the cursor's answer. */

@@ -6,7 +6,7 @@ import type { Figures, PanFigures } from './figures.ts';
 import { SMEAR_WANTED } from './gates.ts';
 import type { Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
-import { capital, isoWords, plainNumber, shutterWords, stopWords, subjectWords, viewingName } from './words.ts';
+import { capital, isoWords, plainNumber, shutterWords, stopWords, subjectWords, viewOf } from './words.ts';
 
 export type ReasonCode =
   | 'impossible' | 'relaxed' | 'against' | 'pan' | 'motion' | 'still' | 'light' | 'lift' | 'trade' | 'hands' | 'burst' | 'depth' | 'focus' | 'flicker' | 'plateau' | 'grain'; // prettier-ignore
@@ -94,7 +94,7 @@ function relaxed(situation: Situation, { relaxed: gates, possible }: Choice, fig
 
 function motion(situation: Situation, { shutter }: Candidate, figures: Figures): Reason {
   const { brief, picture } = situation;
-  const view = viewingName(brief.picture.viewCph, picture.sensorCph);
+  const view = viewOf(brief);
   if (!situation.moves) return { code: 'still', say: 'Nothing moves, so only your hands ask for a fast shutter.' };
   if (figures.pan) return panWords(situation, shutter.shutterS, figures, figures.pan);
   const { aim } = brief.picture;

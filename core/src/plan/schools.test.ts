@@ -4,7 +4,7 @@ import { anyBrief, briefWith, exampleBrief, wishing } from '../../test/briefs.ts
 import { SCHOOLS, type Brief, type School } from './brief.ts';
 import type { GateState } from './gates.ts';
 import { hushPoint } from './hushPoint.ts';
-import { compareSchools, planBrief, type SchoolRow } from './planBrief.ts';
+import { compareSchools, planBrief, whatDarkerBuys, type SchoolRow } from './planBrief.ts';
 import { choiceOf } from './schools.ts';
 import { Situation } from './situation.ts';
 
@@ -289,5 +289,7 @@ describe('how dark it should look', () => {
     const dark = briefWith({ light: { ev100: 3 } });
     const stops = Math.log2(planBrief(dark).choice.shutterS / planBrief(wishing(dark, { keyStops: -1 })).choice.shutterS);
     expect(stops).to.be.within(2 / 3 - 1e-9, 1 + 1e-9);
+    expect(whatDarkerBuys(wishing(dark, { keyStops: -1 })).shutterStops).to.be.closeTo(stops, 1e-9);
+    expect(whatDarkerBuys(dark)).to.include({ shutterStops: 0, isoStops: 0 });
   });
 });

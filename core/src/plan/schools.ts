@@ -10,7 +10,7 @@ import {
 } from './hushPoint.ts';
 import { BOUND_SLACK } from './gates.ts';
 import type { School } from './brief.ts';
-import type { ApertureOption, Candidate, ShutterOption, Situation } from './situation.ts';
+import type { ApertureOption, Candidate, Situation } from './situation.ts';
 
 type Among = NonNullable<HushOptions['among']>;
 /** One shutter at the aperture a school has settled on, not over-exposed. */
@@ -59,7 +59,7 @@ function momentFirst(situation: Situation, ev100: number, among: Among): Choice 
     const settings = exposed(situation, aperture, ev100, among);
     if (settings.length === 0) continue;
     const works = settings.filter(
-      ({ shutter, light }) => light !== 'shut' && shutter.freeze !== 'shut' && holds(situation, shutter),
+      ({ shutter, light }) => light !== 'shut' && shutter.freeze !== 'shut' && situation.holds(shutter),
     );
     const open = works.find(({ shutter }) => shutter.freeze === 'open');
     const setting = open ?? works.at(-1);
@@ -86,7 +86,7 @@ function cleanFirst(situation: Situation, ev100: number, options: HushOptions): 
     const setting = exposed(situation, situation.apertures[i]!, ev100, among).find(
       ({ shutter, aperture, light }) =>
         light !== 'shut' &&
-        holds(situation, shutter) &&
+        situation.holds(shutter) &&
         situation.exposure(shutter, aperture, ev100).meteredIso >= clean * (1 - BOUND_SLACK),
     );
     if (!setting) continue;
@@ -106,7 +106,7 @@ function depthFirst(situation: Situation, ev100: number, { among = () => true, c
   for (const aperture of situation.apertures.slice(from)) {
     const settings = exposed(situation, aperture, ev100, among);
     if (settings.length === 0) continue;
-    const works = settings.filter(({ shutter, light }) => light !== 'shut' && holds(situation, shutter));
+    const works = settings.filter(({ shutter, light }) => light !== 'shut' && situation.holds(shutter));
     const setting = works.find(({ shutter }) => shutter.freeze !== 'shut') ?? works.at(-1);
     if (setting) return taken(situation, setting, ev100);
     break;
@@ -128,9 +128,6 @@ function exposed(situation: Situation, aperture: ApertureOption, ev100: number, 
     return overExposed ? [] : [{ shutter, aperture, light }];
   });
 }
-
-const holds = (situation: Situation, shutter: ShutterOption): boolean =>
-  situation.waived.includes('hold') || shutter.hands().hold === 'open';
 
 function taken(situation: Situation, { shutter, aperture }: Setting, ev100: number): Choice {
   const candidate = situation.candidatesAt(shutter, ev100)[aperture.index]!;

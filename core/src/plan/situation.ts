@@ -19,8 +19,8 @@ import {
   fewestIndependentFrames,
   independentBurstChance,
   panChance,
+  panResidueMm,
   panShutterS,
-  panStreakMmPerS,
   type Pan,
 } from '../motion/pan.ts';
 import { depthToCoverM, smearRateMmPerS } from '../motion/subject.ts';
@@ -184,6 +184,11 @@ export class Situation {
     const brief: Brief = { ...this.brief, picture: { ...picture, school: 'hush', pinned: free } };
     // Marks can be shared unless a pin has changed them.
     return new Situation(brief, shutterS === null && fNumber === null && burst === null ? this : null);
+  }
+
+  /** Whether a shutter's Hold is open, or need not be. */
+  holds(shutter: ShutterOption): boolean {
+    return this.waived.includes('hold') || shutter.hands().hold === 'open';
   }
 
   /** The same situation with other ceilings for ISO or lift. */
@@ -398,8 +403,7 @@ export class Situation {
   /** In a pan the error of following takes the place of the hands. */
   #panAt(pan: Pan, shutterS: number, wantedFrames: number | null): HandsAtShutter {
     const { confidence, maxBurst } = this.brief.picture;
-    const residueMm = panStreakMmPerS(pan) * shutterS * (this.brief.hold.trackingError ?? DEFAULT_TRACKING_ERROR);
-    const singleChance = panChance(residueMm, this.picture.toleranceMm);
+    const singleChance = panChance(panResidueMm(pan, shutterS), this.picture.toleranceMm);
     const frames = wantedFrames ?? fewestIndependentFrames(singleChance, confidence, maxBurst);
     const burstChance = independentBurstChance(singleChance, frames);
     return { frames, singleChance, burstChance, hold: gateAbove(burstChance, confidence, confidence / 2) };
@@ -440,10 +444,11 @@ const LOW_CONTRAST_COST_EV = 1;
 const MARK_RESIDUE_STOPS = 1 / 6 + BOUND_SLACK;
 
 /** The pan a brief asks for; null for any other aim and where nothing moves across the frame. */
-export function panOf({ subject, kit, picture }: Brief): Pan | null {
+export function panOf({ subject, kit, hold, picture }: Brief): Pan | null {
   const acrossMps = subject.speedMps * Math.abs(Math.sin((subject.directionDeg * Math.PI) / 180));
   if (picture.aim !== 'pan' || acrossMps < 1e-9) return null;
-  return { focalLengthMm: kit.lens.focalLengthMm, acrossMps, distanceM: subject.distanceM };
+  const { trackingError = DEFAULT_TRACKING_ERROR } = hold;
+  return { focalLengthMm: kit.lens.focalLengthMm, acrossMps, distanceM: subject.distanceM, trackingError };
 }
 
 /** Makes a value when first asked for, and keeps it. */

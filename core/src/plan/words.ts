@@ -1,5 +1,5 @@
 import { isoLabel, shutterLabel } from '../light/marks.ts';
-import { VIEWING_CPH } from '../optics/picture.ts';
+import { pictureOf, VIEWING_CPH } from '../optics/picture.ts';
 import type { Brief } from './brief.ts';
 
 /** A number with as many decimals as a photographer would say: 0.12, 2.6, 14, 640. */
@@ -20,6 +20,12 @@ export function viewingName(viewCph: number, sensorCph: number): string {
   if (near(VIEWING_CPH.screen4k)) return 'on a 4K screen';
   if (near(VIEWING_CPH.print)) return 'in print';
   return `at ${Math.round(viewCph * 2)} high`;
+}
+
+/** The same of a brief. */
+export function viewOf({ kit, picture }: Brief): string {
+  const { widthMm, heightMm, megapixels } = kit.sensor;
+  return viewingName(picture.viewCph, pictureOf(widthMm, heightMm, megapixels, picture.crop, picture.viewCph).sensorCph);
 }
 
 /** "1/320 s", "0.5 s". */

@@ -14,6 +14,16 @@ interface SliderProps {
   marks?: string[];
 }
 
+/** A slider under the sentence that says its value, as it is also read aloud. */
+export function SaidSlider({ says, ...slider }: Omit<SliderProps, 'text'> & { says: string }) {
+  return (
+    <>
+      <p className="field small quiet">{says}</p>
+      <Slider {...slider} text={says} />
+    </>
+  );
+}
+
 /** A slider in even or logarithmic steps, in ink: it is the user's. */
 export function Slider({ label, value, min, max, steps = 120, logarithmic = false, onChange, text, marks = [] }: SliderProps) {
   const at = (share: number): number => (logarithmic ? min * (max / min) ** share : min + (max - min) * share);

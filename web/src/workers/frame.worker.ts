@@ -1,22 +1,18 @@
 import {
   develop,
-  drawBurst,
-  drawMisses,
-  driftLength,
   FrameRenderer,
   frameOptics,
-  normalSource,
   seededRandom,
-  sharpestOf,
+  shootBurst,
   Situation,
-  type Drift,
   type FrameOptics,
+  type ShotBurst,
 } from '@hushto/core';
-import type { BurstFrame, DrawnFrame, FrameJob, FrameSlot, ToWorker } from './frameProtocol.ts';
+import type { DrawnFrame, FailedFrame, FrameJob, FrameSlot, ToWorker } from './frameProtocol.ts';
 import { sceneAtSize } from './sceneAtSize.ts';
 
 /** Draws frames off the page's thread: a coarse one first where it would take long, and never one that is no longer wanted. */
-const wanted = new Map<FrameSlot, { ticket: number; job: FrameJob }>();
+const wanted = new Map<FrameSlot, Pick<Wanted, 'ticket' | 'job'>>();
 const photos = new Map<number, ImageBitmap>();
 let working = false;
 let lastTookMs = Infinity;
@@ -45,31 +41,45 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
 async function work(): Promise<void> {
   working = true;
   for (let next = takeNext(); next; next = takeNext()) {
-    const { slot, ticket, job } = next;
-    const current = (): boolean => !wanted.has(slot);
-    const taken = rendering(job);
-    if (slot === 'burst') {
-      for (let frame = 0; frame < taken.burst.length && current(); frame++) {
-        send(slot, ticket, taken, frame, SMALL, false);
-        await letMessagesIn();
-      }
-      continue;
+    try {
+      await draw(next);
+    } catch (error) {
+      const { slot, ticket } = next;
+      postMessage({ slot, ticket, failed: error instanceof Error ? error.message : String(error) } satisfies FailedFrame);
     }
-    if (lastTookMs > SOON_MS) {
-      send(slot, ticket, taken, taken.frame, COARSE, true);
-      await letMessagesIn();
-      if (!current()) continue;
-    }
-    const start = performance.now();
-    send(slot, ticket, taken, taken.frame, 1, false);
-    lastTookMs = performance.now() - start;
     await letMessagesIn();
   }
   working = false;
 }
 
+async function draw({ slot, ticket, job }: Wanted): Promise<void> {
+  const current = (): boolean => !wanted.has(slot);
+  const taken = rendering(job);
+  if (slot === 'burst') {
+    for (let frame = 0; frame < taken.shot.drifts.length && current(); frame++) {
+      send(slot, ticket, taken, frame, SMALL, false);
+      await letMessagesIn();
+    }
+    return;
+  }
+  if (lastTookMs > SOON_MS) {
+    send(slot, ticket, taken, taken.frame, COARSE, true);
+    await letMessagesIn();
+    if (!current()) return;
+  }
+  const start = performance.now();
+  send(slot, ticket, taken, taken.frame, 1, false);
+  lastTookMs = performance.now() - start;
+}
+
+interface Wanted {
+  slot: FrameSlot;
+  ticket: number;
+  job: FrameJob;
+}
+
 /** The picture in the hand first, then the kept one, then the burst. */
-function takeNext(): { slot: FrameSlot; ticket: number; job: FrameJob } | null {
+function takeNext(): Wanted | null {
   for (const slot of ['now', 'kept', 'burst'] as const) {
     const next = wanted.get(slot);
     if (!next) continue;
@@ -83,30 +93,19 @@ interface Rendering {
   job: FrameJob;
   situation: Situation;
   optics: FrameOptics;
-  drifts: Drift[];
-  misses: number[];
-  burst: BurstFrame[];
-  best: number;
+  shot: ShotBurst;
   frame: number;
 }
 
-/** The burst of a job, drawn from the law its chances come from. */
+/** The setting of a job, and the burst it shoots. */
 function rendering(job: FrameJob): Rendering {
   const { picture } = job.brief;
   const pinned = { ...picture.pinned, shutterS: job.shutterS, fNumber: job.fNumber, burst: job.burst };
   const situation = new Situation({ ...job.brief, picture: { ...picture, pinned } });
   const candidate = situation.candidate(situation.allowed[0]!, situation.apertures[0]!, job.brief.light.ev100);
   const optics = frameOptics(situation, candidate);
-  const uniform = seededRandom(job.seed);
-  const drifts = drawBurst(optics.singleChance, job.burst, normalSource(uniform));
-  const misses = drawMisses(job.burst, uniform);
-  const pans = optics.residueMm > 0;
-  const burst = drifts.map((drift, i) => {
-    const blurPx = pans ? (2 * optics.residueMm * misses[i]!) / optics.toleranceMm : 2 * driftLength(drift);
-    return { blurPx, sharp: blurPx <= (pans ? 4 : 2) };
-  });
-  const best = pans ? misses.indexOf(Math.min(...misses)) : sharpestOf(drifts);
-  return { job, situation, optics, drifts, misses, burst, best, frame: job.frame ?? best };
+  const shot = shootBurst(optics, job.burst, seededRandom(job.seed));
+  return { job, situation, optics, shot, frame: job.frame ?? shot.best };
 }
 
 /** Scenes as drawn at a size; a setting only changes what the camera makes of them. */
@@ -130,12 +129,12 @@ function rendererFor({ job, situation }: Rendering, share: number): FrameRendere
 
 function send(slot: FrameSlot, ticket: number, taken: Rendering, frame: number, share: number, coarse: boolean): void {
   const start = performance.now();
-  const { optics, job } = taken;
+  const { optics, job, shot } = taken;
   // Every frame has noise of its own, and the same again when it is drawn again.
   const uniform = seededRandom(job.seed * 1009 + frame);
   const planes = rendererFor(taken, share).render(optics, {
-    drift: taken.drifts[frame]!,
-    miss: taken.misses[frame]!,
+    drift: shot.drifts[frame]!,
+    miss: shot.misses[frame]!,
     lampPhase: uniform(),
     uniform,
   });
@@ -149,8 +148,9 @@ function send(slot: FrameSlot, ticket: number, taken: Rendering, frame: number, 
     width,
     height,
     pixels,
-    burst: taken.burst,
-    best: taken.best,
+    // A tolerance is two pixels as viewed.
+    burst: shot.blurs.map((blur, i) => ({ blurPx: 2 * blur, sharp: shot.sharp[i]! })),
+    best: shot.best,
     tookMs: performance.now() - start,
   };
   postMessage(drawn, { transfer: [pixels] });

@@ -40,6 +40,7 @@ export interface BurstFrame {
 export interface DrawnFrame {
   slot: FrameSlot;
   ticket: number;
+  failed?: undefined;
   /** Frame of the burst it is, from 0. */
   frame: number;
   coarse: boolean;
@@ -49,4 +50,11 @@ export interface DrawnFrame {
   burst: BurstFrame[];
   best: number;
   tookMs: number;
+}
+
+/** A frame that could not be drawn, and why. */
+export interface FailedFrame {
+  slot: FrameSlot;
+  ticket: number;
+  failed: string;
 }

@@ -1,6 +1,6 @@
-import type { DrawnFrame, FrameJob, FrameSlot, ToWorker } from './frameProtocol.ts';
+import type { DrawnFrame, FailedFrame, FrameJob, FrameSlot, ToWorker } from './frameProtocol.ts';
 
-type Listener = (frame: DrawnFrame) => void;
+type Listener = (frame: DrawnFrame | FailedFrame) => void;
 
 /** The worker that draws frames, begun when the first is wanted. */
 let worker: Worker | null = null;
@@ -11,11 +11,14 @@ const listeners = new Map<FrameSlot, { ticket: number; heard: Listener }>();
 function theWorker(): Worker {
   if (worker) return worker;
   worker = new Worker(new URL('./frame.worker.ts', import.meta.url), { type: 'module' });
-  worker.onmessage = ({ data }: MessageEvent<DrawnFrame>) => {
+  worker.onmessage = ({ data }: MessageEvent<DrawnFrame | FailedFrame>) => {
     const listener = listeners.get(data.slot);
     // What was drawn for an older wish is let go.
     if (listener?.ticket === data.ticket) listener.heard(data);
   };
+  // It did not even begin: whoever waits is told.
+  worker.onerror = ({ message }) =>
+    listeners.forEach(({ ticket, heard }, slot) => heard({ slot, ticket, failed: message || 'the worker does not run here' }));
   return worker;
 }
 

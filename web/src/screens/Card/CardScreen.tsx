@@ -1,14 +1,4 @@
-import {
-  cautionFor,
-  groupDigits,
-  planBrief,
-  pictureOf,
-  shutterWords,
-  viewingName,
-  type Brief,
-  type Plan,
-  type Rung,
-} from '@hushto/core';
+import { cautionFor, groupDigits, planBrief, shutterWords, viewOf, type Brief, type Plan, type Rung } from '@hushto/core';
 import { ChevronLeft, Printer } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
@@ -16,6 +6,7 @@ import { evText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
 import { BriefText } from '../Plan/BriefText.tsx';
+import { CameraRows } from '../Plan/SetCamera.tsx';
 
 /** One brief on one page, to print and put in the pocket: what to set, why, and what to give up next. */
 export function CardScreen() {
@@ -68,7 +59,7 @@ function Card({ id, brief }: { id: string; brief: Brief }) {
           </section>
           <section>
             <h2>Set the camera</h2>
-            <CameraLines plan={plan} />
+            <CameraRows camera={plan.camera} />
           </section>
         </div>
         <h2>Ladder, as the light falls</h2>
@@ -105,26 +96,6 @@ function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
   );
 }
 
-function CameraLines({ plan: { camera } }: { plan: Plan }) {
-  const lines = [
-    camera.say,
-    camera.meter,
-    camera.focus,
-    camera.drive,
-    camera.stabiliser,
-    camera.curtain,
-    camera.raw,
-    `Set back: ${camera.setBack}`,
-  ];
-  return (
-    <ul>
-      {lines.map((line) => (
-        <li key={line}>{line}</li>
-      ))}
-    </ul>
-  );
-}
-
 function LadderTable({ ladder, view }: { ladder: readonly Rung[]; view: string }) {
   return (
     <table>
@@ -156,9 +127,3 @@ function LadderTable({ ladder, view }: { ladder: readonly Rung[]; view: string }
     </table>
   );
 }
-
-const viewOf = ({ kit, picture }: Brief): string =>
-  viewingName(
-    picture.viewCph,
-    pictureOf(kit.sensor.widthMm, kit.sensor.heightMm, kit.sensor.megapixels, picture.crop, picture.viewCph).sensorCph,
-  );

@@ -2,7 +2,7 @@ import { briefFrom, STARTER_SITUATIONS, type StoredBrief } from '@hushto/contrac
 import type { Brief } from '@hushto/core';
 import { Check, ChevronDown, ChevronLeft, Copy, Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { lazy, Suspense, useId, useState } from 'react';
+import { lazy, memo, Suspense, useId, useState } from 'react';
 import { MOVING_THINGS } from '@hushto/core';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
@@ -22,12 +22,14 @@ export interface BriefActions {
 
 interface BriefMenuProps extends BriefActions {
   id: string;
+  /** As it is being typed; the brief itself as it last could be planned. */
+  title: string;
   brief: Brief;
   problem: string | null;
 }
 
 /** The brief's title, which opens the list of briefs and what can be done with this one. */
-export function BriefMenu({ id, brief, problem, ...actions }: BriefMenuProps) {
+export const BriefMenu = memo(function BriefMenu({ id, title, brief, problem, ...actions }: BriefMenuProps) {
   const [open, setOpen] = useState(false);
   const [adding, setAdding] = useState(false);
   const close = (): void => setOpen(false);
@@ -40,8 +42,8 @@ export function BriefMenu({ id, brief, problem, ...actions }: BriefMenuProps) {
       }}
     >
       <h1>
-        <Popover.Trigger className="opener" aria-label={`${brief.title}. Open the list of briefs`}>
-          <span>{brief.title || 'Without a name'}</span> <ChevronDown className="i" aria-hidden="true" />
+        <Popover.Trigger className="opener" aria-label={`${title}. Open the list of briefs`}>
+          <span>{title || 'Without a name'}</span> <ChevronDown className="i" aria-hidden="true" />
         </Popover.Trigger>
       </h1>
       {problem && <p className="help bad">{problem}</p>}
@@ -56,22 +58,23 @@ export function BriefMenu({ id, brief, problem, ...actions }: BriefMenuProps) {
               }}
             />
           ) : (
-            <BriefList {...actions} id={id} brief={brief} close={close} onAdd={() => setAdding(true)} />
+            <BriefList {...actions} id={id} title={title} brief={brief} close={close} onAdd={() => setAdding(true)} />
           )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
   );
-}
+});
 
 interface BriefListProps extends BriefActions {
   id: string;
+  title: string;
   brief: Brief;
   close: () => void;
   onAdd: () => void;
 }
 
-function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename, takeIn }: BriefListProps) {
+function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn }: BriefListProps) {
   const briefs = useLibrary((library) => library.briefs);
   const drafts = useDrafts((state) => state.byId);
   const nameId = useId();
@@ -85,13 +88,7 @@ function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename, t
       <div className="field name">
         <label htmlFor={nameId}>Name of this brief</label>
         <span className="inp">
-          <input
-            id={nameId}
-            value={brief.title}
-            autoComplete="off"
-            maxLength={120}
-            onChange={(event) => rename(event.target.value)}
-          />
+          <input id={nameId} value={title} autoComplete="off" maxLength={120} onChange={(event) => rename(event.target.value)} />
         </span>
       </div>
       <ul aria-label="Briefs">
@@ -122,7 +119,7 @@ function BriefList({ id, brief, close, onAdd, open, duplicate, remove, rename, t
       <Suspense>
         <BriefFiles
           id={id}
-          title={brief.title}
+          title={title}
           these={[brief]}
           all={briefs.map(shown)}
           onTakenIn={(taken) => {

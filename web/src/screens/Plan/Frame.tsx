@@ -10,9 +10,6 @@ import { drawFrame } from '../../workers/frames.ts';
 import { sceneFor } from '../../workers/scenes/index.ts';
 import { SceneMenu } from './SceneMenu.tsx';
 
-/** Frames of a burst that fit beside each other. */
-const MOST_THUMBS = 8;
-
 interface FrameProps {
   brief: Brief;
   shown: PlanAtShutter;
@@ -77,11 +74,11 @@ export const Frame = memo(function Frame({ brief, shown, view: viewWords }: Fram
   return (
     <section className="frame" aria-label="Simulated frame">
       <div className="picture" ref={box}>
-        <Picture drawn={now} label={shows} />
+        <Picture drawn={now.picture} label={shows} />
         {kept && (
           <>
             <div className="before" style={{ clipPath: `inset(0 ${100 - wipe * 100}% 0 0)` }}>
-              <Picture drawn={before} label={`The kept frame at ${kept.label} s`} />
+              <Picture drawn={before.picture} label={`The kept frame at ${kept.label} s`} />
             </div>
             <span className="cut" style={{ left: `${wipe * 100}%` }} aria-hidden="true" />
             <input
@@ -150,18 +147,33 @@ export const Frame = memo(function Frame({ brief, shown, view: viewWords }: Fram
 });
 
 /** How large the picture is shown, and why. */
-function viewNote(drawn: DrawnFrame | null, view: 'whole' | 'detail', byItself: boolean, viewWords: string): string {
-  if (!drawn) return 'Drawing the frame';
+function viewNote({ picture, failed }: Drawn, view: 'whole' | 'detail', byItself: boolean, viewWords: string): string {
+  if (failed !== null) return `The frame cannot be drawn: ${failed}`;
+  if (!picture) return 'Drawing the frame';
   if (view === 'whole') return 'Smaller than it will be shown';
   return byItself ? `Detail ${viewWords}; whole, too small to see` : `Detail ${viewWords}`;
 }
 
-/** The newest picture drawn for a job; the older one stays until it comes. */
-function useDrawn(slot: FrameSlot, job: FrameJob | null): DrawnFrame | null {
-  const [drawn, setDrawn] = useState<DrawnFrame | null>(null);
+interface Drawn {
+  /** The newest picture; the older one stays until it comes. */
+  picture: DrawnFrame | null;
+  failed: string | null;
+}
+const NOTHING: Drawn = { picture: null, failed: null };
+
+/** The picture drawn for a job. */
+function useDrawn(slot: FrameSlot, job: FrameJob | null): Drawn {
+  const [drawn, setDrawn] = useState<Drawn>(NOTHING);
   const key = job ? JSON.stringify(job) : '';
-  useEffect(() => (key ? drawFrame(slot, JSON.parse(key) as FrameJob, setDrawn) : undefined), [slot, key]);
-  return key ? drawn : null;
+  useEffect(() => {
+    if (!key) return undefined;
+    return drawFrame(slot, JSON.parse(key) as FrameJob, (frame) =>
+      setDrawn(({ picture }) =>
+        frame.failed === undefined ? { picture: frame, failed: null } : { picture, failed: frame.failed },
+      ),
+    );
+  }, [slot, key]);
+  return key ? drawn : NOTHING;
 }
 
 function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: string }) {
@@ -200,6 +212,7 @@ function Burst({ job, picked, onPick, onClose }: BurstProps) {
     if (!key) return undefined;
     let shot: DrawnFrame[] = [];
     return drawFrame('burst', JSON.parse(key) as FrameJob, (frame) => {
+      if (frame.failed !== undefined) return;
       shot = [...shot, frame];
       setFrames(shot);
     });
@@ -209,7 +222,7 @@ function Burst({ job, picked, onPick, onClose }: BurstProps) {
   const words = ({ blurPx, sharp }: BurstFrame): string => `${plainNumber(blurPx)} px, ${sharp ? 'sharp' : 'soft'}`;
   return (
     <div className="burst" role="group" aria-label={`The burst of ${first.burst.length}`}>
-      {frames.slice(0, MOST_THUMBS).map((drawn) => {
+      {frames.map((drawn) => {
         const own = first.burst[drawn.frame]!;
         const best = drawn.frame === first.best;
         return (

@@ -2,7 +2,6 @@ import {
   capital,
   cautionFor,
   isoWords,
-  pictureOf,
   shutterMarks,
   ladderFor,
   planWithoutLadder,
@@ -10,7 +9,7 @@ import {
   shutterWords,
   stopsLabel,
   stopWords,
-  viewingName,
+  viewOf,
   type Aim,
   type Brief,
   type GateName,
@@ -66,7 +65,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
     (rung: Rung | null) => lookAt(rung && { ev100: rung.evFrom, third: shutterMarks.nearest(rung.shutterS) }),
     [lookAt],
   );
-  const actions = useBriefActions(stored, draft.brief);
+  const { save, discard, ...menuActions } = useLatest(useBriefActions(stored, draft.brief));
   const edit = useCallback(
     (change: (brief: Brief) => Brief): void => {
       // A change is to be seen: back from a light of the ladder to the brief's own.
@@ -84,19 +83,20 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
         <section className="brief" aria-label="Brief">
           <BriefMenu
             id={stored.id}
-            brief={draft.brief}
+            title={draft.brief.title}
+            brief={settled}
             problem={titleProblem && 'Give it a name of at least one character.'}
-            {...actions}
+            {...menuActions}
           />
           <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
           <BriefText brief={draft.brief} edit={edit} issues={draft.issues} tooDark={impossible} />
           <div className="unsaved">
             {kept && (
               <>
-                <button type="button" className="btn s go" disabled={draft.issues.length > 0} onClick={actions.save}>
+                <button type="button" className="btn s go" disabled={draft.issues.length > 0} onClick={save}>
                   <Save className="i" aria-hidden="true" /> Save brief
                 </button>
-                <button type="button" className="btn s bare" aria-label="Discard edits" onClick={actions.discard}>
+                <button type="button" className="btn s bare" aria-label="Discard edits" onClick={discard}>
                   <X className="i" aria-hidden="true" /> Discard
                 </button>
               </>
@@ -337,11 +337,6 @@ const DIAL_WIDTH = 190;
 const NARROW = 420;
 /** From the top of the Valley up to the line under the shutter value, px. */
 const STEM_UP = 16;
-
-function viewOf({ kit, picture }: Brief): string {
-  const { widthMm, heightMm, megapixels } = kit.sensor;
-  return viewingName(picture.viewCph, pictureOf(widthMm, heightMm, megapixels, picture.crop, picture.viewCph).sensorCph);
-}
 
 function pastWords(plan: PlanAtLight, { choice, figures }: PlanAtShutter): string {
   const shut = (Object.keys(figures.gates) as GateName[]).filter((gate) => figures.gates[gate] === 'shut');

@@ -1,8 +1,9 @@
 import type { Brief } from '@hushto/core';
-import { Check, ImageUp } from 'lucide-react';
+import { ImageUp } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useId, useState, type ReactNode } from 'react';
 import { NumberField } from '../../components/NumberField.tsx';
+import { PickList } from '../../components/PickList.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { useFrame } from '../../state/frame.ts';
 import { lendPhoto } from '../../workers/frames.ts';
@@ -12,7 +13,7 @@ import { SCENES, sceneFor, type SceneName } from '../../workers/scenes/index.ts'
 export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNode }) {
   const { scene, photo, set } = useFrame();
   const [open, setOpen] = useState(false);
-  const chosen = photo ? null : (scene ?? sceneFor(brief));
+  const chosen = photo ? undefined : (scene ?? sceneFor(brief));
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="btn s bare icon" aria-label="Scene of the frame" title="Scene">
@@ -23,23 +24,15 @@ export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNo
           <div className="row">
             <h2>Scene</h2>
           </div>
-          <ul className="pick-list" aria-label="Scenes">
-            {(Object.keys(SCENES) as SceneName[]).map((name) => (
-              <li key={name}>
-                <button
-                  type="button"
-                  aria-pressed={name === chosen}
-                  onClick={() => {
-                    set({ scene: name === sceneFor(brief) ? null : name, photo: null });
-                    setOpen(false);
-                  }}
-                >
-                  <Check className="i" aria-hidden="true" style={{ visibility: name === chosen ? 'visible' : 'hidden' }} />
-                  <span>{SCENES[name].label}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
+          <PickList
+            label="Scenes"
+            value={chosen}
+            items={(Object.keys(SCENES) as SceneName[]).map((name) => ({ id: name, label: SCENES[name].label }))}
+            onPick={(id) => {
+              set({ scene: id === sceneFor(brief) ? null : (id as SceneName), photo: null });
+              setOpen(false);
+            }}
+          />
           <OwnPhoto />
         </Popover.Content>
       </Popover.Portal>

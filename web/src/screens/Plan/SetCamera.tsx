@@ -1,4 +1,4 @@
-import { capital, type PlanAtShutter } from '@hushto/core';
+import { capital, type CameraWords, type PlanAtShutter } from '@hushto/core';
 import { List, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, useDeferredValue } from 'react';
@@ -19,16 +19,6 @@ export function SetCamera({ shown, view }: SetCameraProps) {
 
 const Lines = memo(function Lines({ shown, view }: SetCameraProps) {
   const { camera } = shown;
-  const rows: [term: string, words: string][] = [
-    ['Mode', camera.say],
-    ['Meter', camera.meter],
-    ['Focus', camera.focus],
-    ['Drive', camera.drive],
-    ['Stabiliser', camera.stabiliser],
-    ['Curtain', camera.curtain],
-    ['Raw', camera.raw],
-    ['Set back', capital(camera.setBack)],
-  ];
   return (
     <section className="set" aria-labelledby="set-title">
       <div className="head">
@@ -46,25 +36,38 @@ const Lines = memo(function Lines({ shown, view }: SetCameraProps) {
                 </Popover.Close>
               </div>
               <div className="set">
-                <Rows rows={rows} />
+                <CameraRows camera={camera} />
               </div>
               <InFigures shown={shown} view={view} />
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>
       </div>
-      <Rows rows={rows.slice(0, FIRST)} />
+      <CameraRows camera={camera} first={FIRST} />
     </section>
   );
 });
 
-const Rows = ({ rows }: { rows: readonly [term: string, words: string][] }) => (
-  <dl>
-    {rows.map(([term, words]) => (
-      <div key={term}>
-        <dt>{term}</dt>
-        <dd>{words}</dd>
-      </div>
-    ))}
-  </dl>
-);
+/** The lines of a setting, each under its term; the first few where only they are wanted. */
+export function CameraRows({ camera, first = Infinity }: { camera: CameraWords; first?: number }) {
+  const rows: [term: string, words: string][] = [
+    ['Mode', camera.say],
+    ['Meter', camera.meter],
+    ['Focus', camera.focus],
+    ['Drive', camera.drive],
+    ['Stabiliser', camera.stabiliser],
+    ['Curtain', camera.curtain],
+    ['Raw', camera.raw],
+    ['Set back', capital(camera.setBack)],
+  ];
+  return (
+    <dl>
+      {rows.slice(0, first).map(([term, words]) => (
+        <div key={term}>
+          <dt>{term}</dt>
+          <dd>{words}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

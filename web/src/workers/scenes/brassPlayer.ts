@@ -1,9 +1,10 @@
-import { ellipse, fillPath, glow, irregular, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
+import { seededRandom } from '@hushto/core';
+import { ellipse, fillPath, glow, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
 
 const LAMPS = [150, 470, 790] as const;
 
 function background(pen: Pen): void {
-  const any = irregular(19);
+  const any = seededRandom(19);
   pen.fillStyle = vertical(pen, 0, 640, [
     [0, '#0d0a0b'],
     [0.55, '#211615'],

@@ -1,10 +1,7 @@
+import { byteOfLinear } from '@hushto/core';
 import { ellipse, fillPath, type DrawnScene, type Pen } from './drawing.ts';
 
-/** 8-bit value of a reflectance. IEC 61966-2-1. */
-const shade = (reflectance: number): string => {
-  const byte = Math.round(255 * (1.055 * reflectance ** (1 / 2.4) - 0.055));
-  return `rgb(${byte},${byte},${byte})`;
-};
+const shade = (reflectance: number): string => `rgb(${Array(3).fill(byteOfLinear(reflectance)).join(',')})`;
 
 function background(pen: Pen): void {
   pen.fillStyle = shade(0.18);

@@ -32,15 +32,6 @@ export interface DrawnPart {
   draw: (pen: Pen) => void;
 }
 
-/** Repeatable numbers for the drawing's own irregularities. */
-export function irregular(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 4_294_967_296;
-  };
-}
-
 export function vertical(
   pen: Pen,
   top: number,

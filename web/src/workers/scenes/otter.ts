@@ -1,7 +1,8 @@
-import { ellipse, fillPath, irregular, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
+import { seededRandom } from '@hushto/core';
+import { ellipse, fillPath, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
 
 function background(pen: Pen): void {
-  const any = irregular(31);
+  const any = seededRandom(31);
   pen.fillStyle = vertical(pen, -100, 300, [
     [0, '#51657a'],
     [0.7, '#8b8a8c'],

@@ -1,4 +1,5 @@
-import { ellipse, fillPath, glow, irregular, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
+import { seededRandom } from '@hushto/core';
+import { ellipse, fillPath, glow, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
 
 const STRINGS = [
   [-40, 96, 330, 30, 74],
@@ -18,7 +19,7 @@ function bulbs(): { x: number; y: number; size: number }[] {
 }
 
 function background(pen: Pen): void {
-  const any = irregular(7);
+  const any = seededRandom(7);
   pen.fillStyle = vertical(pen, 0, 640, [
     [0, '#10161f'],
     [0.38, '#231f22'],

@@ -1,7 +1,8 @@
-import { ellipse, fillPath, irregular, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
+import { seededRandom } from '@hushto/core';
+import { ellipse, fillPath, rimLit, strokePath, vertical, type DrawnScene, type Pen } from './drawing.ts';
 
 function background(pen: Pen): void {
-  const any = irregular(43);
+  const any = seededRandom(43);
   pen.fillStyle = vertical(pen, 0, 380, [
     [0, '#3c4648'],
     [1, '#788078'],

@@ -1,11 +1,11 @@
-import { planAtShutter, plainNumber, planWithoutLadder, type ShutterType } from '@hushto/core';
+import { plainNumber, planWithoutLadder, type Brief, type PlanAtLight, type ShutterType } from '@hushto/core';
+import { useMemo } from 'react';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
 import { shortNumber, signedText } from '../../../quantities/quantities.ts';
-import type { Brief } from '@hushto/core';
 import { patch, type EditorProps } from './editing.ts';
 
-export const SHUTTER_TYPES: readonly { value: ShutterType; label: string }[] = [
+const SHUTTER_TYPES: readonly { value: ShutterType; label: string }[] = [
   { value: 'firstCurtain', label: 'Electronic first' },
   { value: 'mechanical', label: 'Mechanical' },
   { value: 'electronic', label: 'Silent' },
@@ -17,7 +17,7 @@ export function MoreKit({ brief, edit }: EditorProps) {
   const type = brief.picture.shutter ?? 'firstCurtain';
   const setSensor = (change: Partial<Brief['kit']['sensor']>): void =>
     edit((was) => ({ ...was, kit: { ...was.kit, sensor: { ...was.kit.sensor, ...change } } }));
-  const { focusHeadroomEv } = planWithoutLadder(brief).figures;
+  const plan = useMemo(() => planWithoutLadder(brief), [brief]);
   return (
     <div className="sections">
       <section>
@@ -42,7 +42,7 @@ export function MoreKit({ brief, edit }: EditorProps) {
               marks={['fast 4', '20', 'slow 80']}
               onChange={(ms) => setSensor({ readoutS: ms / 1000 })}
             />
-            <p className="help">{rollingWords(brief)}</p>
+            <p className="help">{rollingWords(plan)}</p>
           </>
         ) : (
           <p className="help">
@@ -84,20 +84,18 @@ export function MoreKit({ brief, edit }: EditorProps) {
           />
           Little contrast to focus on
         </label>
-        <p className="help">Here it has {signedText(focusHeadroomEv)} EV to spare; one is comfortable.</p>
+        <p className="help">Here it has {signedText(plan.figures.focusHeadroomEv)} EV to spare; one is comfortable.</p>
       </section>
     </div>
   );
 }
 
-function rollingWords(brief: Brief): string {
-  const plan = planWithoutLadder(brief);
-  const { rolling, flickerStops } = planAtShutter(brief, plan.choice.shutterS).figures;
+function rollingWords({ choice, figures: { rolling, flickerStops } }: PlanAtLight): string {
   const bands =
     rolling && rolling.bands >= 0.5
       ? `about ${plainNumber(rolling.bands)} bands from the lamps, ${plainNumber(flickerStops)} stop deep`
       : 'no bands from the lamps';
   const lean =
     rolling && rolling.skewViewPx > 0.5 ? `what crosses leans by ${plainNumber(rolling.skewViewPx)} px` : 'nothing leans';
-  return `Without a sound; at ${plan.choice.labels.shutter} s ${bands}, and ${lean}.`;
+  return `Without a sound; at ${choice.labels.shutter} s ${bands}, and ${lean}.`;
 }

@@ -1,6 +1,16 @@
-import { meterCompensation, shareAtReading, stopsLabel, stopWords, swingAt, type LightColour, type Swing } from '@hushto/core';
+import {
+  byteOfLinear,
+  MID_GREY,
+  meterCompensation,
+  shareAtReading,
+  stopsLabel,
+  stopWords,
+  swingAt,
+  type LightColour,
+  type Swing,
+} from '@hushto/core';
 import { Segments } from '../../../components/Segments.tsx';
-import { Slider } from '../../../components/Slider.tsx';
+import { SaidSlider } from '../../../components/Slider.tsx';
 import { percentText, shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 import { toneWord } from './tones.ts';
@@ -37,35 +47,32 @@ function SwingSection({ brief, edit }: EditorProps) {
       {swing && (
         <>
           <SwingDrawing swing={swing} />
-          <p className="field small quiet">Falls below your reading by {stopWords(stopsLabel(swing.downStops))}</p>
-          <Slider
+          <SaidSlider
+            says={`Falls below your reading by ${stopWords(stopsLabel(swing.downStops))}`}
             label="Falls by"
             value={swing.downStops}
             min={0}
             max={6}
             steps={18}
-            text={`${stopsLabel(swing.downStops)} stops`}
             onChange={(downStops) => set({ downStops })}
           />
-          <p className="field small quiet">Rises above it by {stopWords(stopsLabel(swing.upStops))}</p>
-          <Slider
+          <SaidSlider
+            says={`Rises above it by ${stopWords(stopsLabel(swing.upStops))}`}
             label="Rises by"
             value={swing.upStops}
             min={0}
             max={4}
             steps={12}
-            text={`${stopsLabel(swing.upStops)} stops`}
             onChange={(upStops) => set({ upStops })}
           />
-          <p className="field small quiet">From peak to peak {shortNumber(swing.periodS)} s</p>
-          <Slider
+          <SaidSlider
+            says={`From peak to peak ${shortNumber(swing.periodS)} s`}
             label="From peak to peak"
             value={swing.periodS}
             min={0.25}
             max={32}
             logarithmic
             steps={28}
-            text={`${shortNumber(swing.periodS)} s`}
             onChange={(periodS) => set({ periodS })}
           />
           <p className="help">
@@ -78,7 +85,7 @@ function SwingSection({ brief, edit }: EditorProps) {
   );
 }
 
-const DRAWING = { width: 268, height: 72, left: 4, seconds: 12 } as const;
+const DRAWING = { width: 268, height: 72, seconds: 12 } as const;
 
 /** How the light goes over some seconds, with the reading it is planned at. */
 function SwingDrawing({ swing }: { swing: Swing }) {
@@ -146,74 +153,70 @@ function MeterSection({ brief, edit }: EditorProps) {
   return (
     <section>
       <h3>What the meter sees</h3>
-      <MeterDrawing tone={subject.tone} fill={subject.frameFill} ground={background.tone * 2 ** background.stops} />
+      <MeterDrawing
+        tone={subject.tone}
+        fill={subject.frameFill}
+        ground={background.tone * 2 ** background.stops}
+        mean={MID_GREY * 2 ** off}
+      />
       <p className="help">
         {label === '0'
           ? 'An averaging meter gets it right.'
           : `An averaging meter would make it ${stopWords(stopsLabel(Math.abs(off)))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
       </p>
-      <p className="field small quiet">The subject is {toneWord(subject.tone)}</p>
-      <Slider
+      <SaidSlider
+        says={`The subject is ${toneWord(subject.tone)}`}
         label="Tone of the subject"
         value={subject.tone}
         min={0.03}
         max={0.9}
         logarithmic
         steps={30}
-        text={toneWord(subject.tone)}
         onChange={(tone) => edit(patch('subject', { tone }))}
       />
-      <p className="field small quiet">It fills {percentText(subject.frameFill)} of the frame</p>
-      <Slider
+      <SaidSlider
+        says={`It fills ${percentText(subject.frameFill)} of the frame`}
         label="Share of the frame"
         value={subject.frameFill}
         min={0.02}
         max={1}
         steps={49}
-        text={percentText(subject.frameFill)}
         onChange={(frameFill) => edit(patch('subject', { frameFill }))}
       />
-      <p className="field small quiet">The background is {toneWord(background.tone)}</p>
-      <Slider
+      <SaidSlider
+        says={`The background is ${toneWord(background.tone)}`}
         label="Tone of the background"
         value={background.tone}
         min={0.03}
         max={0.9}
         logarithmic
         steps={30}
-        text={toneWord(background.tone)}
         onChange={(tone) => setGround({ tone })}
       />
-      <p className="field small quiet">
-        {background.stops === 0
-          ? 'It is lit as the subject is'
-          : `It is lit ${stopWords(stopsLabel(Math.abs(background.stops)))} ${background.stops > 0 ? 'brighter' : 'darker'}`}
-      </p>
-      <Slider
+      <SaidSlider
+        says={
+          background.stops === 0
+            ? 'It is lit as the subject is'
+            : `It is lit ${stopWords(stopsLabel(Math.abs(background.stops)))} ${background.stops > 0 ? 'brighter' : 'darker'}`
+        }
         label="Light on the background"
         value={background.stops}
         min={-6}
         max={6}
         steps={36}
-        text={`${stopsLabel(background.stops)} stops`}
         onChange={(stops) => setGround({ stops: Math.round(stops * 3) / 3 })}
       />
     </section>
   );
 }
 
-/** Grey as the eye sees a reflectance. IEC 61966-2-1. */
-const grey = (tone: number): string => {
-  const linear = Math.min(1, tone);
-  const byte = Math.round(255 * (linear <= 0.0031308 ? 12.92 * linear : 1.055 * linear ** (1 / 2.4) - 0.055));
-  return `rgb(${byte} ${byte} ${byte})`;
-};
+/** Grey as the eye sees a reflectance. */
+const grey = (tone: number): string => `rgb(${Array(3).fill(byteOfLinear(tone)).join(' ')})`;
 
 /** The frame as tones: subject and background by their areas, and the grey an averaging meter makes of both. */
-function MeterDrawing({ tone, fill, ground }: { tone: number; fill: number; ground: number }) {
+function MeterDrawing({ tone, fill, ground, mean }: { tone: number; fill: number; ground: number; mean: number }) {
   const [width, height] = [132, 88];
   const area = Math.sqrt(fill);
-  const mean = fill * tone + (1 - fill) * ground;
   return (
     <div className="meter" role="img" aria-label="Subject and background as tones, and the grey the meter makes of them">
       <svg viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
@@ -230,7 +233,7 @@ function MeterDrawing({ tone, fill, ground }: { tone: number; fill: number; grou
       <span aria-hidden="true">averages to</span>
       <svg viewBox="0 0 60 88" aria-hidden="true">
         <rect width="60" height="44" fill={grey(mean)} />
-        <rect y="44" width="60" height="44" fill={grey(0.18)} />
+        <rect y="44" width="60" height="44" fill={grey(MID_GREY)} />
       </svg>
       <span aria-hidden="true">and is shown as mid grey</span>
     </div>

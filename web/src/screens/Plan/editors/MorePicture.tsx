@@ -1,9 +1,9 @@
-import { isoMarks, isoWords, planWithoutLadder, shutterWords, stopsLabel, stopWords, type Brief } from '@hushto/core';
+import { isoMarks, isoWords, shutterWords, stopsLabel, stopWords, whatDarkerBuys, type Brief } from '@hushto/core';
 import { Segments } from '../../../components/Segments.tsx';
-import { Slider } from '../../../components/Slider.tsx';
+import { SaidSlider } from '../../../components/Slider.tsx';
 import { patch, type EditorProps } from './editing.ts';
 
-export const KEYS = [
+const KEYS = [
   { value: '0', label: 'As metered' },
   { value: '-1', label: 'A stop down' },
   { value: '-2', label: 'Night stays night' },
@@ -26,28 +26,26 @@ export function MorePicture({ brief, edit }: EditorProps) {
         <p className="help">{keyWords(brief)}</p>
       </section>
       <section>
-        <p className="field small quiet">{tasteWords(tasteStops)}</p>
-        <Slider
+        <SaidSlider
+          says={tasteWords(tasteStops)}
           label="Taste"
           value={tasteStops}
           min={-3}
           max={3}
           steps={18}
-          text={tasteWords(tasteStops)}
           marks={['blur bothers more', 'grain bothers more']}
           onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3 }))}
         />
       </section>
       {school === 'clean' && (
         <section>
-          <p className="field small quiet">Clean first keeps to {isoWords(cleanIso ?? baseIso)}</p>
-          <Slider
+          <SaidSlider
+            says={`Clean first keeps to ${isoWords(cleanIso ?? baseIso)}`}
             label="ISO that Clean first keeps to"
             value={isoMarks.nearest(cleanIso ?? baseIso)}
             min={from}
             max={to}
             steps={to - from}
-            text={isoWords(cleanIso ?? baseIso)}
             onChange={(third) => edit(patch('picture', { cleanIso: Math.max(baseIso, isoMarks.value(Math.round(third))) }))}
           />
         </section>
@@ -65,17 +63,14 @@ function tasteWords(stops: number): string {
 function keyWords(brief: Brief): string {
   const { keyStops = 0 } = brief.picture;
   if (keyStops === 0) return 'As bright as the meter makes it. Darker costs less ISO, or buys shutter under the same ceiling.';
-  const { choice: here } = planWithoutLadder(brief);
-  const { choice: metered } = planWithoutLadder({ ...brief, picture: { ...brief.picture, keyStops: 0 } });
-  const shutter = Math.log2(metered.shutterS / here.shutterS);
-  const grain = Math.log2((metered.iso * 2 ** metered.liftStops) / (here.iso * 2 ** here.liftStops));
+  const { shutterStops, isoStops, shutterS, meteredShutterS } = whatDarkerBuys(brief);
   const bought = [
-    ...(shutter > 0.2
+    ...(shutterStops > 0.2
       ? [
-          `${stopWords(stopsLabel(shutter))} of shutter (${shutterWords(here.shutterS)} instead of ${shutterWords(metered.shutterS)})`,
+          `${stopWords(stopsLabel(shutterStops))} of shutter (${shutterWords(shutterS)} instead of ${shutterWords(meteredShutterS)})`,
         ]
       : []),
-    ...(grain > 0.2 ? [`${stopWords(stopsLabel(grain))} of ISO and lift`] : []),
+    ...(isoStops > 0.2 ? [`${stopWords(stopsLabel(isoStops))} of ISO and lift`] : []),
   ];
   return `Buys ${bought.join(' and ') || 'nothing here: the light is no limit'}.`;
 }
