@@ -1,5 +1,5 @@
 import { lensAt, MOVING_THINGS, type Brief } from '@hushto/core';
-import { STARTER_BODIES, STARTER_LENSES } from '@hushto/contract';
+import { carriedWith, STARTER_BODIES, STARTER_LENSES, type Place, type RunSheet } from '@hushto/contract';
 
 /** The four briefs of Port Alder's lantern week. Town, people and results are invented. */
 export const PORT_ALDER_BRIEFS: readonly Brief[] = [
@@ -86,5 +86,110 @@ function picture(viewCph: number, isoCeiling: number): Brief['picture'] {
     confidence: 0.9,
     maxBurst: 4,
     pinned: { shutterS: null, fNumber: null, iso: null, burst: null },
+  };
+}
+
+const PORT_ALDER = { latitudeDeg: 56, longitudeDeg: 3, timeZone: 'Etc/GMT-1', sky: 'thinCloud' } as const;
+
+/** Where Port Alder's lantern week is photographed; the readings are invented. */
+export const PORT_ALDER_PLACES: readonly Place[] = [
+  {
+    ...PORT_ALDER,
+    label: 'Ferry Steps',
+    facingDeg: 245,
+    shadeStops: 1,
+    floorEv: 1,
+    lamps: [{ id: 'bulbs', from: '16:30', to: '22:00', ev100: 4, label: 'Strings of bulbs' }],
+    readings: [
+      {
+        id: '0d6f2c3e-8a5b-4f0e-9c65-3e6a1f5b7a01',
+        at: '2025-01-14T18:10:00Z',
+        ev100: 4,
+        backgroundStops: -1,
+        how: 'meter',
+        say: 'f/2.8, 1/60 s, ISO 3200 off a grey card under the bulbs',
+        uncertaintyStops: 1 / 3,
+      },
+    ],
+  },
+  { ...PORT_ALDER, label: 'The sluice', facingDeg: 200, shadeStops: 0, floorEv: null, lamps: [], readings: [] },
+  { ...PORT_ALDER, label: 'Skate hall', facingDeg: null, shadeStops: 10, floorEv: 7.3, lamps: [], readings: [] },
+];
+
+export const PORT_ALDER_EVENING = 'Lantern evening';
+
+interface Kept<Document> {
+  id: string;
+  document: Document;
+}
+
+/** One evening of the lantern week over the stored briefs; a brief that is not there leaves a pause. */
+export function portAlderRunSheet(briefs: readonly Kept<Brief>[], places: readonly Kept<Place>[]): RunSheet {
+  const briefId = (title: string): string | null => briefs.find(({ document }) => document.title === title)?.id ?? null;
+  const { sensor } = PORT_ALDER_BRIEFS[0]!.kit;
+  return {
+    title: PORT_ALDER_EVENING,
+    day: '2027-01-14',
+    startsAt: '15:50',
+    timeZone: PORT_ALDER.timeZone,
+    placeId: places.find(({ document }) => document.label === 'Ferry Steps')?.id ?? null,
+    segments: [
+      {
+        id: 'otters',
+        title: 'Otters below the sluice',
+        briefId: briefId('Sluice otters at dusk'),
+        minutes: 50,
+        light: { from: 'sky' },
+        pressesPerMinute: 1,
+        burst: null,
+      },
+      {
+        id: 'walk',
+        title: 'Walk to the harbour',
+        briefId: null,
+        minutes: 25,
+        light: { from: 'brief' },
+        pressesPerMinute: 0,
+        burst: null,
+      },
+      {
+        id: 'market',
+        title: 'Porters on the steps',
+        briefId: briefId('Ferry Steps market'),
+        minutes: 75,
+        light: { from: 'sky' },
+        pressesPerMinute: 2,
+        burst: null,
+      },
+      {
+        id: 'quintet',
+        title: 'Three songs, then stop',
+        briefId: briefId('The Boathouse quintet'),
+        minutes: 20,
+        light: { from: 'brief' },
+        pressesPerMinute: 4,
+        burst: null,
+      },
+      {
+        id: 'supper',
+        title: 'Soup and fresh batteries',
+        briefId: null,
+        minutes: 30,
+        light: { from: 'brief' },
+        pressesPerMinute: 0,
+        burst: null,
+      },
+      {
+        id: 'derby',
+        title: 'First half of the derby',
+        briefId: briefId('Skate hall derby'),
+        minutes: 45,
+        light: { from: 'brief' },
+        pressesPerMinute: 6,
+        burst: null,
+      },
+    ],
+    carried: carriedWith(sensor.megapixels, sensor.framesPerSecond),
+    checks: { before: [], arrival: [], afterwards: [] },
   };
 }

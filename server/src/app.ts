@@ -8,9 +8,15 @@ import {
   fieldIssues,
   HealthSchema,
   ShelfLensSchema,
+  PlaceSchema,
+  RunSheetSchema,
   StoredBodySchema,
   StoredBriefSchema,
   StoredLensSchema,
+  StoredPlaceSchema,
+  StoredRunSheetSchema,
+  StoredTallySchema,
+  TallySchema,
 } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
 import fastify, { type FastifyError, type FastifyInstance, type FastifyServerOptions } from 'fastify';
@@ -19,7 +25,10 @@ import path from 'node:path';
 import { z } from 'zod';
 import { briefFileRoutes } from './routes/briefFile.routes.ts';
 import { documentRoutes } from './routes/documents.routes.ts';
+import type { Pairing } from './pairing.ts';
+import { guardByPairing, pairingCodeRoute, pairRoute } from './routes/pairing.routes.ts';
 import { planRoutes } from './routes/plan.routes.ts';
+import type { Network } from './network.ts';
 import { addDemo, type Stores } from './shelf.ts';
 
 /** What the app needs from outside; it opens and listens to nothing by itself. */
@@ -30,14 +39,29 @@ export interface AppDependencies {
   /** Folder of the built page, or null for the API alone. */
   webRoot: string | null;
   logger?: FastifyServerOptions['logger'];
+  /** How phones of the network are paired; null while it is not served. */
+  pairing?: Pairing | null;
+  /** Set for the app that serves the network: by which names it is asked, and its certificate. This computer itself is not asked to pair. */
+  network?: Pick<Network, 'names' | 'cert' | 'key'> | null;
 }
 
-const KNOWN_HOSTS = new Set(['127.0.0.1', 'localhost', '[::1]']);
+const OWN_HOSTS = ['127.0.0.1', 'localhost', '[::1]'];
+/** Methods that change nothing. */
+const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
-export async function buildApp({ orm, stores, version, webRoot, logger = false }: AppDependencies): Promise<FastifyInstance> {
+export async function buildApp({
+  orm,
+  stores,
+  version,
+  webRoot,
+  logger = false,
+  pairing = null,
+  network = null,
+}: AppDependencies): Promise<FastifyInstance> {
   const app = fastify({
     logger,
-    bodyLimit: 1_048_576,
+    ...(network ? { https: { cert: network.cert, key: network.key } } : {}),
+    bodyLimit: 2_097_152,
     // A browser keeps its connections open for a minute; stopping must not wait for it.
     forceCloseConnections: true,
   }).withTypeProvider<ZodTypeProvider>();
@@ -50,11 +74,16 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
   app.removeContentTypeParser('text/plain');
   answerErrors(app, webRoot !== null);
 
-  // A page elsewhere must not reach this server under a name of its own (DNS rebinding).
-  app.addHook('onRequest', async (request) => {
-    const host = (request.headers.host ?? '').replace(/:\d+$/, '');
-    if (!KNOWN_HOSTS.has(host)) throw new ApiError('HOST_REFUSED');
+  // A page elsewhere must not reach this server under a name of its own (DNS rebinding), nor change anything from its own.
+  const hosts = new Set(network ? network.names : OWN_HOSTS);
+  app.addHook('onRequest', async ({ headers, method }) => {
+    const host = headers.host ?? '';
+    if (!hosts.has(host.replace(/:\d+$/, '').toLowerCase())) throw new ApiError('HOST_REFUSED');
+    const { origin } = headers;
+    if (!READING.has(method) && origin !== undefined && origin.replace(/^https?:\/\//, '') !== host)
+      throw new ApiError('ORIGIN_REFUSED');
   });
+  if (network && pairing) await guardByPairing(app, pairing);
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -90,7 +119,7 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
         {
           schema: {
             tags: ['briefs'],
-            description: 'Adds the Port Alder briefs.',
+            description: 'Adds Port Alder: its briefs, places and run sheet, where they are missing.',
             response: { 200: z.array(StoredBriefSchema) },
           },
         },
@@ -100,14 +129,21 @@ export async function buildApp({ orm, stores, version, webRoot, logger = false }
           return stores.briefs.list(em);
         },
       );
+      await api.register(network && pairing ? pairRoute(pairing) : pairingCodeRoute(pairing));
       await api.register(planRoutes);
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       const briefs = { orm, store: stores.briefs, document: BriefSchema, stored: StoredBriefSchema, tag: 'briefs' };
       const bodies = { orm, store: stores.bodies, document: BodySchema, stored: StoredBodySchema, tag: 'kit' };
       const lenses = { orm, store: stores.lenses, document: ShelfLensSchema, stored: StoredLensSchema, tag: 'kit' };
+      const places = { orm, store: stores.places, document: PlaceSchema, stored: StoredPlaceSchema, tag: 'outings' };
+      const sheets = { orm, store: stores.runSheets, document: RunSheetSchema, stored: StoredRunSheetSchema, tag: 'outings' };
+      const tallies = { orm, store: stores.tallies, document: TallySchema, stored: StoredTallySchema, tag: 'outings' };
       await api.register(documentRoutes(briefs), { prefix: '/briefs' });
       await api.register(documentRoutes(bodies), { prefix: '/bodies' });
       await api.register(documentRoutes(lenses), { prefix: '/lenses' });
+      await api.register(documentRoutes(places), { prefix: '/places' });
+      await api.register(documentRoutes(sheets), { prefix: '/run-sheets' });
+      await api.register(documentRoutes(tallies), { prefix: '/tallies' });
     },
     { prefix: '/api' },
   );

@@ -3,7 +3,10 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
 import { openDatabase } from './database.ts';
+import { networkFrom } from './network.ts';
+import { Pairing } from './pairing.ts';
 import { fillShelf, storesWith } from './shelf.ts';
+import { StartFailure } from './startFailure.ts';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 const root = path.resolve(here, '../..');
@@ -17,11 +20,9 @@ function portFromEnvironment(): number {
   throw new StartFailure(`HUSHTO_PORT is "${text}", which is no port. Set it to a number from 1 to 65535.`);
 }
 
-/** A reason not to start that the user can mend. */
-class StartFailure extends Error {}
-
 async function start(): Promise<void> {
   const port = portFromEnvironment();
+  const network = networkFrom(process.env);
   const folder = path.resolve(root, process.env['HUSHTO_DATA'] ?? 'data');
   const webRoot = path.join(root, 'web/dist');
   const orm = await openDatabase(path.join(folder, 'hushto.sqlite')).catch((error: unknown) => {
@@ -31,13 +32,25 @@ async function start(): Promise<void> {
   });
   const stores = storesWith(() => new Date());
   await fillShelf(orm, stores, { demo: process.env['HUSHTO_DEMO'] === '1' });
-  const app = await buildApp({ orm, stores, version, webRoot: existsSync(webRoot) ? webRoot : null, logger: { level: 'warn' } });
+  const networkPort = port === 0 ? 0 : port + 1;
+  const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, () => new Date());
+  const dependencies = {
+    orm,
+    stores,
+    version,
+    webRoot: existsSync(webRoot) ? webRoot : null,
+    logger: { level: 'warn' },
+    pairing,
+  };
+  const app = await buildApp(dependencies);
+  const overNetwork = network && (await buildApp({ ...dependencies, network }));
 
   let stopping = false;
   const stop = async (): Promise<void> => {
     if (stopping) return;
     stopping = true;
     await app.close();
+    await overNetwork?.close();
     await orm.close();
     console.log('Stopped; your data is safe.');
     process.exit(0);
@@ -47,6 +60,10 @@ async function start(): Promise<void> {
   try {
     const address = await app.listen({ host: HOST, port });
     console.log(`Hushto is listening on ${address}`);
+    if (network && pairing && overNetwork) {
+      await overNetwork.listen({ host: network.host, port: networkPort });
+      console.log(`The local network reaches it at ${pairing.address}; the code to pair a phone is ${pairing.code}.`);
+    }
     console.log(`Your data is in ${folder}. Press Ctrl-C to stop.`);
   } catch (error) {
     await orm.close();

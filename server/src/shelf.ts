@@ -1,16 +1,19 @@
-import type { Body, ShelfLensDocument } from '@hushto/contract';
+import type { Body, Place, RunSheet, ShelfLensDocument, Tally } from '@hushto/contract';
 import { STARTER_BODIES, STARTER_LENSES } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
-import { PORT_ALDER_BRIEFS } from '@hushto/demo';
+import { PORT_ALDER_BRIEFS, PORT_ALDER_EVENING, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import { Documents } from './documents.ts';
-import { BodyEntity, BriefEntity, LensEntity } from './entities/document.entity.ts';
+import { BodyEntity, BriefEntity, LensEntity, PlaceEntity, RunSheetEntity, TallyEntity } from './entities/document.entity.ts';
 
-/** The three kinds of document the server keeps. */
+/** The kinds of document the server keeps. */
 export interface Stores {
   briefs: Documents<Brief>;
   bodies: Documents<Body>;
   lenses: Documents<ShelfLensDocument>;
+  places: Documents<Place>;
+  runSheets: Documents<RunSheet>;
+  tallies: Documents<Tally>;
 }
 
 export function storesWith(now: () => Date): Stores {
@@ -18,19 +21,43 @@ export function storesWith(now: () => Date): Stores {
     briefs: new Documents<Brief>(BriefEntity, (brief) => brief.title, now),
     bodies: new Documents<Body>(BodyEntity, (body) => body.label, now),
     lenses: new Documents<ShelfLensDocument>(LensEntity, (lens) => lens.label, now),
+    places: new Documents<Place>(PlaceEntity, (place) => place.label, now),
+    runSheets: new Documents<RunSheet>(RunSheetEntity, (sheet) => sheet.title, now),
+    tallies: new Documents<Tally>(TallyEntity, (tally) => tally.title, now),
   };
 }
 
-/** Puts the starter bodies and lenses on an untouched shelf; with `demo`, Port Alder's briefs among untouched briefs. */
+/** Puts the starter bodies and lenses on an untouched shelf; with `demo`, what belongs to Port Alder where nothing of its kind ever was. */
 export async function fillShelf(orm: MikroORM, stores: Stores, { demo }: { demo: boolean }): Promise<void> {
   const em = orm.em.fork();
   if (await stores.bodies.isUntouched(em)) for (const body of STARTER_BODIES) await stores.bodies.create(em, body);
   if (await stores.lenses.isUntouched(em)) for (const lens of STARTER_LENSES) await stores.lenses.create(em, lens);
-  if (demo && (await stores.briefs.isUntouched(em))) await addDemo(em, stores);
+  if (!demo) return;
+  if (await stores.briefs.isUntouched(em)) await addMissing(em, stores.briefs, PORT_ALDER_BRIEFS, ({ title }) => title);
+  if (await stores.places.isUntouched(em)) await addMissing(em, stores.places, PORT_ALDER_PLACES, ({ label }) => label);
+  if (await stores.runSheets.isUntouched(em)) await addEvening(em, stores);
 }
 
-/** Adds Port Alder's briefs that are not there by title. */
+/** Adds Port Alder's briefs, places and run sheet that are not there by title. */
 export async function addDemo(em: EntityManager, stores: Stores): Promise<void> {
-  const titles = new Set((await stores.briefs.list(em)).map(({ document }) => document.title));
-  for (const brief of PORT_ALDER_BRIEFS) if (!titles.has(brief.title)) await stores.briefs.create(em, brief);
+  await addMissing(em, stores.briefs, PORT_ALDER_BRIEFS, ({ title }) => title);
+  await addMissing(em, stores.places, PORT_ALDER_PLACES, ({ label }) => label);
+  const sheets = await stores.runSheets.list(em);
+  if (!sheets.some(({ document }) => document.title === PORT_ALDER_EVENING)) await addEvening(em, stores);
+}
+
+/** The lantern evening, with the briefs and the place it speaks of as they are stored. */
+async function addEvening(em: EntityManager, stores: Stores): Promise<void> {
+  const [briefs, places] = [await stores.briefs.list(em), await stores.places.list(em)];
+  await stores.runSheets.create(em, portAlderRunSheet(briefs, places));
+}
+
+async function addMissing<Document>(
+  em: EntityManager,
+  store: Documents<Document>,
+  documents: readonly Document[],
+  nameOf: (document: Document) => string,
+): Promise<void> {
+  const there = new Set((await store.list(em)).map(({ document }) => nameOf(document)));
+  for (const document of documents) if (!there.has(nameOf(document))) await store.create(em, document);
 }

@@ -112,7 +112,7 @@ describe('the API', () => {
       payload: 'hello',
     });
     expect(text.json().error.code).to.equal('NOT_JSON');
-    const large = await server.send('POST', '/api/plan', { title: 'x'.repeat(1_100_000) });
+    const large = await server.send('POST', '/api/plan', { title: 'x'.repeat(2_200_000) });
     expect(large).to.deep.include({ status: 413 });
   });
 });

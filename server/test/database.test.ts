@@ -43,6 +43,7 @@ describe('the database', () => {
     await first.close();
     const second = await testServer({ file, demo: true });
     expect((await second.send('GET', '/api/briefs')).body).to.deep.equal([]);
+    expect((await second.send('GET', '/api/places')).body).to.have.length(3);
     await second.close();
   });
 });

@@ -27,9 +27,12 @@ export interface Rung extends DialledSetting {
 export type RungChange =
   | 'baseIso' | 'isoFalls' | 'isoCeiling' | 'lift' | 'pastCrisp' | 'hands' | 'depth' | 'focus' | 'flicker' | 'past' | 'tooBright'; // prettier-ignore
 
-/** Light the ladder spans round the present, in thirds of EV. */
-const BRIGHTER_THIRDS = 9;
-const DARKER_THIRDS = 12;
+/** Light a ladder spans either side of the present, in thirds of EV. */
+export interface LadderSpan {
+  brighterThirds: number;
+  darkerThirds: number;
+}
+const USUAL_SPAN: LadderSpan = { brighterThirds: 9, darkerThirds: 12 };
 
 /** One third of a stop of light: the choice there. */
 interface Step {
@@ -43,9 +46,9 @@ interface Step {
  * (shutter slower, aperture wider, ISO higher); the one of most detail that relaxes nothing is taken, else the relaxed answer at
  * that light. Never a faster shutter, a narrower aperture or a lower ISO as the light falls.
  */
-export function ladderOf(situation: Situation, now: Choice): Rung[] {
-  const brighter = walk(situation, now, -1, BRIGHTER_THIRDS).reverse();
-  const darker = walk(situation, now, 1, DARKER_THIRDS);
+export function ladderOf(situation: Situation, now: Choice, { brighterThirds, darkerThirds } = USUAL_SPAN): Rung[] {
+  const brighter = walk(situation, now, -1, brighterThirds).reverse();
+  const darker = walk(situation, now, 1, darkerThirds);
   const steps: Step[] = [...brighter, { ev100: now.candidate.ev100, offset: 0, choice: now }, ...darker];
   return grouped(situation, steps);
 }

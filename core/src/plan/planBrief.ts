@@ -6,7 +6,7 @@ import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts
 import { dialledIso, dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
 import type { Choice } from './hushPoint.ts';
-import { ladderOf, type Rung } from './ladder.ts';
+import { ladderOf, type LadderSpan, type Rung } from './ladder.ts';
 import { liftOrIso, type LiftVerdict } from './liftOrIso.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
@@ -70,10 +70,10 @@ export function planWithoutLadder(brief: Brief, nearby?: number): PlanAtLight {
   return planFor(situation, choiceOf(situation, brief.light.ev100), nearby);
 }
 
-/** The ladder alone. */
-export function ladderFor(brief: Brief): Rung[] {
+/** The ladder alone. @param span light it covers either side of the present; +3 to −4 EV where none is given */
+export function ladderFor(brief: Brief, span?: LadderSpan): Rung[] {
   const situation = new Situation(brief);
-  return ladderOf(situation, choiceOf(situation, brief.light.ev100));
+  return ladderOf(situation, choiceOf(situation, brief.light.ev100), span);
 }
 
 function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanAtLight {

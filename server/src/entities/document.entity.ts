@@ -18,5 +18,16 @@ export const BriefEntity = defineEntity({ name: 'BriefEntity', tableName: 'brief
 export const BodyEntity = defineEntity({ name: 'BodyEntity', tableName: 'body', properties: columns });
 export const LensEntity = defineEntity({ name: 'LensEntity', tableName: 'lens', properties: columns });
 
+export const PlaceEntity = defineEntity({ name: 'PlaceEntity', tableName: 'place', properties: columns });
+export const RunSheetEntity = defineEntity({ name: 'RunSheetEntity', tableName: 'run_sheet', properties: columns });
+export const TallyEntity = defineEntity({ name: 'TallyEntity', tableName: 'tally', properties: columns });
+
+/** A device of the network that was paired: only the hash of what it shows us is kept. */
+export const PairedEntity = defineEntity({
+  name: 'PairedEntity',
+  tableName: 'paired',
+  properties: { tokenHash: p.string().length(64).primary(), pairedAt: p.datetime() },
+});
+
 export type DocumentEntity = typeof BriefEntity;
 export const DOCUMENT_FORMAT = 1;

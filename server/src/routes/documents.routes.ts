@@ -1,4 +1,4 @@
-import { ErrorReplySchema } from '@hushto/contract';
+import { ApiError, ErrorReplySchema } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -15,7 +15,10 @@ interface DocumentRoutes<Document> {
 }
 
 const Params = z.object({ id: z.string().max(64) });
+/** An id the sender makes must be a UUID: nobody else makes the same. */
+const NewId = z.uuid('Give a UUID.');
 const Revision = z.looseObject({
+  'if-none-match': z.literal('*', 'Send *, to create under this id.').optional(),
   'if-match': z
     .string()
     .regex(/^"?\d+"?$/, 'Send the revision you opened, a whole number.')
@@ -42,10 +45,16 @@ export function documentRoutes<Document>({ orm, store, document, stored, tag }: 
           params: Params,
           headers: Revision,
           body: document,
+          description: 'Changes it, or with If-None-Match: * creates it under this id. Either may be sent again.',
           response: { 200: stored, ...failing, 409: ErrorReplySchema },
         },
       },
       (request) => {
+        if (request.headers['if-none-match']) {
+          const id = NewId.safeParse(request.params.id);
+          if (!id.success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
+          return store.createAs(em(), id.data, request.body as Document);
+        }
         const expected = request.headers['if-match'];
         const revision = expected === undefined ? null : Number(expected.replaceAll('"', ''));
         return store.change(em(), request.params.id, request.body as Document, revision);

@@ -1,0 +1,122 @@
+import { COMPRESSION_SHARE, MOST_FRAMES, type Compression } from '@hushto/core';
+import { z } from 'zod';
+import { BriefSchema } from './brief.ts';
+import { ClockSchema, DaySchema, TimeZoneSchema } from './place.ts';
+
+const label = z.string().trim().min(1).max(120);
+const id = z.string().min(1).max(64);
+
+/** A stretch of an outing: one brief in one light, or a pause. Each begins where the one before ends. */
+export const SegmentSchema = z.strictObject({
+  id,
+  title: z.string().trim().max(120),
+  briefId: id.nullable().describe('null for a pause'),
+  minutes: z.number().int().min(1).max(1440),
+  light: z.discriminatedUnion('from', [
+    z.strictObject({ from: z.literal('brief') }),
+    z.strictObject({ from: z.literal('sky') }),
+    z.strictObject({ from: z.literal('reading'), ev100: z.number().min(-12).max(24) }),
+  ]),
+  pressesPerMinute: z.number().min(0).max(600),
+  /** Frames of a press; null takes what the plan asks for. */
+  burst: z.number().int().min(1).max(MOST_FRAMES).nullable(),
+  note: z.string().max(500).optional(),
+});
+export type Segment = z.infer<typeof SegmentSchema>;
+
+export const CarriedSchema = z.strictObject({
+  megapixels: z.number().min(0.3).max(400),
+  bits: z.number().int().min(8).max(16),
+  compression: z.enum(Object.keys(COMPRESSION_SHARE) as [Compression, ...Compression[]]),
+  cardGb: z.number().min(1).max(100_000),
+  cards: z.number().int().min(1).max(100),
+  ratedShots: z.number().min(10).max(100_000),
+  batteries: z.number().int().min(1).max(100),
+  temperatureC: z.number().min(-40).max(50),
+  bufferFrames: z.number().min(1).max(100_000),
+  writeMBs: z.number().min(1).max(20_000),
+  framesPerSecond: z.number().min(0.1).max(240),
+  cullS: z.number().min(0.1).max(600),
+});
+
+/** What is carried until the photographer says otherwise: one card and one battery of usual size. Starting values of ours. */
+export const carriedWith = (megapixels: number, framesPerSecond: number): z.infer<typeof CarriedSchema> => ({
+  megapixels,
+  bits: 14,
+  compression: 'lossless',
+  cardGb: 64,
+  cards: 1,
+  ratedShots: 400,
+  batteries: 1,
+  temperatureC: 20,
+  bufferFrames: 40,
+  writeMBs: 150,
+  framesPerSecond,
+  cullS: 2,
+});
+
+/** An item of a checklist; `own` is the photographer's, the others were made from the briefs. */
+export const CheckSchema = z.strictObject({
+  key: z.string().min(1).max(400),
+  text: z.string().trim().min(1).max(400),
+  done: z.boolean(),
+  own: z.boolean(),
+  /** Made here, and put away by the photographer: not to come back. */
+  away: z.boolean().optional(),
+});
+export type Check = z.infer<typeof CheckSchema>;
+
+export const CHECK_TIMES = ['before', 'arrival', 'afterwards'] as const;
+const checks = z.array(CheckSchema).max(200);
+
+/** The order of an outing, what is carried, and what must not be forgotten. */
+export const RunSheetSchema = z.strictObject({
+  title: label,
+  day: DaySchema,
+  startsAt: ClockSchema,
+  timeZone: TimeZoneSchema,
+  placeId: id.nullable(),
+  segments: z.array(SegmentSchema).max(100),
+  carried: CarriedSchema,
+  checks: z.strictObject({ before: checks, arrival: checks, afterwards: checks }),
+});
+export type RunSheet = z.infer<typeof RunSheetSchema>;
+
+export const FRAME_VERDICTS = ['sharp', 'soft', 'noisy', 'missed'] as const;
+export type FrameVerdict = (typeof FRAME_VERDICTS)[number];
+
+/** One press as judged on the spot, with how it was taken. */
+export const TalliedSchema = z.strictObject({
+  id,
+  at: z.iso.datetime(),
+  verdict: z.enum(FRAME_VERDICTS),
+  shutterS: z.number().positive().max(3600),
+  fNumber: z.number().positive().max(128),
+  iso: z.number().positive().max(10_000_000),
+  ev100: z.number().min(-12).max(24),
+  distanceM: z.number().positive().max(20_000),
+});
+export type Tallied = z.infer<typeof TalliedSchema>;
+
+/** What was sharp, soft, noisy or missed while one brief was photographed on one day. */
+export const TallySchema = z.strictObject({
+  title: label,
+  day: DaySchema,
+  briefId: id.nullable(),
+  runSheetId: id.nullable(),
+  /** The brief as it was, for whoever reads the tally later. */
+  brief: BriefSchema,
+  frames: z.array(TalliedSchema).max(10_000),
+});
+export type Tally = z.infer<typeof TallySchema>;
+
+/** Tallies as a file, to bring them back from a phone. Each keeps its id, so that bringing it twice counts once. */
+export const TallyFileSchema = z.strictObject({
+  format: z.literal('hushto-tally'),
+  version: z.literal(1),
+  tallies: z
+    .array(z.strictObject({ id, tally: TallySchema }))
+    .min(1)
+    .max(200),
+});
+export type TallyFile = z.infer<typeof TallyFileSchema>;

@@ -1,0 +1,140 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { briefWith, exampleBrief } from '../../test/briefs.ts';
+import { planBrief } from '../plan/planBrief.ts';
+import { budgetOf, coldShare, rawMegabytes, type Carried, type PlannedStretch } from './budget.ts';
+import { checklistsFor } from './checklists.ts';
+
+const CARRIED: Carried = {
+  megapixels: 24,
+  bits: 14,
+  compression: 'none',
+  cardGb: 64,
+  cards: 1,
+  ratedShots: 400,
+  batteries: 1,
+  temperatureC: 20,
+  bufferFrames: 40,
+  writeMBs: 210,
+  framesPerSecond: 20,
+  cullS: 2,
+};
+const single: PlannedStretch = { minutes: 60, pressesPerMinute: 2, burst: 1, shutterS: 1 / 250 };
+
+describe('the budget of an outing', () => {
+  it('sizes raws by their bits: 24 MP of 14 bits are 42 MB, 1523 of them on 64 GB', () => {
+    // 24·10⁶ · 14 bits / 8 = 42·10⁶ bytes; 64·10⁹ / 42·10⁶ = 1523.8.
+    expect(rawMegabytes(24, 14, 'none')).to.be.closeTo(42, 1e-12);
+    expect(rawMegabytes(24, 12, 'none')).to.be.closeTo(36, 1e-12);
+    expect(rawMegabytes(24, 14, 'lossless')).to.be.below(rawMegabytes(24, 14, 'none'));
+    expect(budgetOf(CARRIED, [single])).to.include({ framesPerCard: 1523, frames: 120 });
+  });
+
+  it('lets a careful photographer carry a four-hour show on one battery (common practice)', () => {
+    const show = { minutes: 240, pressesPerMinute: 1.25, burst: 1, shutterS: 1 / 250 };
+    expect(budgetOf(CARRIED, [show]).batteriesOut).to.equal(null);
+    const eager = budgetOf(CARRIED, [{ ...show, pressesPerMinute: 4, burst: 4 }]);
+    expect(eager.batteriesOut).to.include({ stretch: 0 });
+    expect(eager.carry.batteries).to.equal(Math.ceil(eager.batteries));
+  });
+
+  it('takes the rating as it is at one press every half minute', () => {
+    const rated = { minutes: 200, pressesPerMinute: 2, burst: 1, shutterS: 1 / 250 };
+    expect(budgetOf(CARRIED, [rated]).batteries).to.be.closeTo(1, 1e-12);
+  });
+
+  it('gives a battery about 70 % at freezing and half at −10 °C (common practice), never more than its rating', () => {
+    expect([20, 0, -10].map(coldShare)).to.deep.equal([1, 0.7, 0.5]);
+    fc.assert(fc.property(fc.double({ min: -50, max: 50, noNaN: true }), (c) => void expect(coldShare(c)).to.be.within(0.35, 1)));
+    expect(() => coldShare(NaN)).to.throw(RangeError);
+  });
+
+  it('fills a buffer of 40 frames after 53⅓ at 20 a second when the card takes 5 a second', () => {
+    // 40 / (1 − 5/20): the worked example of the buffer's formula, by hand. 210 MB/s over 42 MB is 5 a second.
+    const [use] = budgetOf(CARRIED, [{ ...single, burst: 8 }]).stretches;
+    expect(use!.framesUntilFull).to.be.closeTo(160 / 3, 1e-9);
+    // Of 8 frames 2 are written while they are made; the other 6 take 6/5 s.
+    expect(use!.clearS).to.be.closeTo(1.2, 1e-9);
+    expect(use!.buffer).to.equal('keepsUp');
+  });
+
+  it('says when the buffer fills up in a burst, and when it still writes as the next one comes', () => {
+    const small = { ...CARRIED, bufferFrames: 5 };
+    expect(budgetOf(small, [{ ...single, burst: 8 }]).stretches[0]!.buffer).to.equal('fillsUp');
+    expect(budgetOf(CARRIED, [{ ...single, burst: 8, pressesPerMinute: 60 }]).stretches[0]!.buffer).to.equal('lags');
+    const slow = budgetOf({ ...CARRIED, framesPerSecond: 4 }, [{ ...single, burst: 8 }]).stretches[0]!;
+    expect(slow).to.include({ framesUntilFull: null, clearS: 0, buffer: 'keepsUp' });
+  });
+
+  it('says in which stretch and at which minute a card is full', () => {
+    // 10 presses of 5 a minute are 50 frames; 1523 of them take 30.46 minutes.
+    const busy = { ...single, pressesPerMinute: 10, burst: 5 };
+    expect(budgetOf(CARRIED, [busy]).cardsOut!.atMinute).to.be.closeTo(30.46, 1e-9);
+    const after = budgetOf(CARRIED, [single, busy]).cardsOut!;
+    expect(after.stretch).to.equal(1);
+    expect(after.atMinute).to.be.closeTo(60 + (1523 - 120) / 50, 1e-9);
+    expect(budgetOf({ ...CARRIED, cards: 3 }, [busy]).cardsOut).to.equal(null);
+    expect(budgetOf(CARRIED, [busy]).carry.cards).to.equal(2);
+  });
+
+  it('adds up, lasts with what it says to carry, and is all numbers', () => {
+    const stretch = fc.record({
+      minutes: fc.integer({ min: 1, max: 400 }),
+      pressesPerMinute: fc.double({ min: 0, max: 60, noNaN: true }),
+      burst: fc.integer({ min: 1, max: 30 }),
+      shutterS: fc.constantFrom(1 / 1000, 1 / 60, 1),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(stretch, { maxLength: 8 }),
+        fc.double({ min: -20, max: 30, noNaN: true }),
+        (stretches, temperatureC) => {
+          const carried = { ...CARRIED, temperatureC };
+          const budget = budgetOf(carried, stretches);
+          const numbers = JSON.stringify(budget);
+          expect(numbers).not.to.match(/NaN|Infinity/);
+          expect(budget.frames).to.be.closeTo(
+            stretches.reduce((sum, s) => sum + s.minutes * s.pressesPerMinute * s.burst, 0),
+            1e-6,
+          );
+          const carrying = budgetOf({ ...carried, ...budget.carry }, stretches);
+          expect([carrying.cardsOut, carrying.batteriesOut]).to.deep.equal([null, null]);
+        },
+      ),
+    );
+  });
+});
+
+describe('the checklists', () => {
+  const planned = [
+    exampleBrief(),
+    {
+      ...briefWith({ light: { ...exampleBrief().light, label: 'Tube lamps', flicker: { frequencyHz: 100, modulation: 0.3 } } }),
+      place: 'stage' as const,
+    },
+  ].map((brief) => ({ brief, plan: planBrief(brief) }));
+  const lists = checklistsFor(planned, CARRIED, budgetOf(CARRIED, [single]));
+
+  it('name each thing once, with the kit, the lamps and the place', () => {
+    for (const items of Object.values(lists)) expect(new Set(items.map(({ key }) => key)).size).to.equal(items.length);
+    const all = JSON.stringify(lists);
+    expect(all)
+      .to.match(/Ask the venue/)
+      .and.to.match(/Read tube lamps/)
+      .and.to.match(/do the lamps flicker/);
+    expect(lists.before.filter(({ key }) => key.startsWith('kit'))).to.have.length(1);
+  });
+
+  it('set back just what was changed', () => {
+    const back = lists.afterwards.filter(({ text }) => text.startsWith('Set back')).map(({ text }) => text);
+    for (const { plan } of planned)
+      for (const what of plan.camera.setBack.split(/;|, | and /))
+        if (!what.includes('brighten')) expect(back).to.include(`Set back: ${what.trim()}`);
+    expect(back.join()).not.to.include('stabiliser');
+  });
+
+  it('say what to carry', () => {
+    expect(lists.before.map(({ text }) => text)).to.include.members(['1 card of 64 GB, copied and emptied']);
+    expect(checklistsFor([], CARRIED, { carry: { cards: 2, batteries: 3 }, frames: 0 }).before[0]!.text).to.match(/^3 batteries/);
+  });
+});

@@ -1,0 +1,2 @@
+/** A reason not to start that the user can mend. */
+export class StartFailure extends Error {}
