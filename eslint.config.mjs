@@ -11,7 +11,7 @@ const IMPURE = [
 ];
 
 export default defineConfig([
-  globalIgnores(['**/dist/**', '**/dist-types/**', 'coverage/**', 'data/**', 'web/vite.config.ts']),
+  globalIgnores(['**/dist/**', '**/dist-types/**', 'coverage/**', 'data/**', 'web/vite.*.ts', 'web/public/**']),
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

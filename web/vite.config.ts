@@ -1,12 +1,64 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defaultClientConditions, defineConfig } from 'vite';
+import cityTimezones from 'city-timezones';
+import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    largeCities(),
+    VitePWA({
+      // A newer version waits until it is asked for: nothing changes under a hand in the dark.
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        name: 'hushto',
+        short_name: 'hushto',
+        description: 'Plans a handheld photograph in poor light.',
+        display: 'standalone',
+        start_url: '/plan',
+        id: '/',
+        background_color: '#0e1215',
+        theme_color: '#0e1215',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/take\//],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+      },
+    }),
+  ],
   resolve: { conditions: ['hushto-source', ...defaultClientConditions] },
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4567' } },
   // What the first screen loads is held under 300 kB gzipped by e2e/weight.spec.ts; Vite's own warning counts unzipped.
   build: { target: 'es2023', sourcemap: false, chunkSizeWarningLimit: 1000 },
 });
+
+/** Cities above this are offered by name; any other place is typed as coordinates. */
+const LARGE = 1_000_000;
+
+/** A few hundred cities with their coordinates and time zones, out of a package of thousands, as `virtual:cities`. */
+function largeCities(): Plugin {
+  const id = 'virtual:cities';
+  return {
+    name: 'large-cities',
+    resolveId: (source) => (source === id ? `\0${id}` : null),
+    load: (source) => {
+      if (source !== `\0${id}`) return null;
+      const cities = cityTimezones.cityMapping
+        .filter(({ pop, timezone }) => pop > LARGE && timezone)
+        .map(({ city, country, lat, lng, timezone }) => [`${city}, ${country}`, Number(lat.toFixed(3)), Number(lng.toFixed(3)), timezone]);
+      return `export default ${JSON.stringify(cities)}`;
+    },
+  };
+}

@@ -1,17 +1,33 @@
-import { SunMoon } from 'lucide-react';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { CloudOff, RefreshCw, Smartphone, SunMoon, TriangleAlert } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { Link, NavLink } from 'react-router';
+import { useStore } from 'zustand';
+import { outbox } from '../state/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
+import { useRenewal } from '../state/worker.ts';
 import { ShortcutList } from './ShortcutList.tsx';
 import { useShortcuts } from './useShortcuts.ts';
+
+// Opened now and then: loaded when first asked for.
+const OnAPhone = lazy(async () => ({ default: (await import('./OnAPhone.tsx')).OnAPhone }));
+const ChangedTwice = lazy(async () => ({ default: (await import('./ChangedTwice.tsx')).ChangedTwice }));
+
+const SCREENS = [
+  ['/plan', 'Plan'],
+  ['/light', 'Light'],
+  ['/outings', 'Outings'],
+] as const;
 
 /** Name, navigation and what belongs to the whole app. Navigation shows only screens that exist. */
 export function Masthead() {
   const { theme, set } = useSettings();
-  const [keysOpen, setKeysOpen] = useState(false);
+  const [open, setOpen] = useState<'keys' | 'phone' | 'twice' | null>(null);
+  const renew = useRenewal();
+  const { changes, clashes, reached } = useStore(outbox);
   const dim = isDim(theme);
   const switchTheme = (): void => set({ theme: dim ? 'paper' : 'dim' });
-  useShortcuts({ d: switchTheme, '?': () => setKeysOpen(true) });
+  const shut = (): void => setOpen(null);
+  useShortcuts({ d: switchTheme, '?': () => setOpen('keys') });
   return (
     <header className="mast">
       <Link className="mark" to="/plan" aria-label="hushto">
@@ -26,15 +42,34 @@ export function Masthead() {
       </Link>
       <nav aria-label="Main">
         <ul>
-          <li>
-            <Link to="/plan" aria-current="page">
-              Plan
-            </Link>
-          </li>
+          {SCREENS.map(([to, name]) => (
+            <li key={to}>
+              <NavLink to={to}>{name}</NavLink>
+            </li>
+          ))}
         </ul>
       </nav>
       <div className="tools">
-        <ShortcutList open={keysOpen} onOpenChange={setKeysOpen} />
+        {clashes.length > 0 && (
+          <button type="button" className="btn s bare twice" onClick={() => setOpen('twice')}>
+            <TriangleAlert className="i" aria-hidden="true" /> Changed twice: {clashes.length}
+          </button>
+        )}
+        {!reached && (
+          <p className="away" role="status">
+            <CloudOff className="i" aria-hidden="true" />
+            {changes.length > 0 ? `Server away; ${changes.length} kept here` : 'Server away'}
+          </p>
+        )}
+        {renew && (
+          <button type="button" className="btn s bare" onClick={renew}>
+            <RefreshCw className="i" aria-hidden="true" /> Newer version
+          </button>
+        )}
+        <button type="button" className="btn s bare" onClick={() => setOpen('phone')}>
+          <Smartphone className="i" aria-hidden="true" /> <span>Pocket</span>
+        </button>
+        <ShortcutList open={open === 'keys'} onOpenChange={(keys) => setOpen(keys ? 'keys' : null)} />
         <button
           type="button"
           className="btn s bare icon"
@@ -45,6 +80,10 @@ export function Masthead() {
           <SunMoon className="i" aria-hidden="true" />
         </button>
       </div>
+      <Suspense>
+        {open === 'phone' && <OnAPhone onClose={shut} />}
+        {open === 'twice' && <ChangedTwice onClose={shut} />}
+      </Suspense>
     </header>
   );
 }

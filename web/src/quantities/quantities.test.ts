@@ -10,6 +10,7 @@ import {
   shortNumber,
   signedText,
   speedText,
+  steadyText,
 } from './quantities.ts';
 
 describe('quantities at the screen’s edge', () => {
@@ -58,5 +59,9 @@ describe('quantities at the screen’s edge', () => {
     expect(
       ['APS-C 24 MP', '85 mm f/1.8', '18.3 mm f/2.8', '18–55 mm', 'Full frame', '180 mm', '28 mm', '1-inch'].map(article),
     ).to.deep.equal(['an', 'an', 'an', 'an', 'a', 'a', 'a', 'a']);
+  });
+
+  it('says halves and thirds of a stop as what they are', () => {
+    expect([0.5, -1.5, 1 / 3, 1, -1, 1.5].map(steadyText)).to.deep.equal(['+½', '−1½', '+⅓', '+1', '−1', '+1½']);
   });
 });

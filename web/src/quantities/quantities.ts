@@ -1,3 +1,5 @@
+import { stopsLabel } from '@hushto/core';
+
 /** Units a person may choose for reading and typing; the brief itself is always in metres and metres per second. */
 export const DISTANCE_UNITS = { m: 1, ft: 0.3048 } as const;
 export const SPEED_UNITS = { 'm/s': 1, 'km/h': 1 / 3.6, mph: 0.44704 } as const;
@@ -25,6 +27,14 @@ export const evText = (ev: number): string => `EV\u00a0${ev.toFixed(1).replace('
 
 /** "+0.4" or "−1.2", one decimal and always a sign. */
 export const signedText = (value: number): string => `${value < -0.05 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
+
+/** Stops that steady or unsettle, with their sign and in halves where they are halves: "+½", "−1½", "+⅓". */
+export function steadyText(stops: number): string {
+  const size = Math.abs(stops);
+  const whole = Math.floor(size);
+  const label = Math.abs(size - whole - 0.5) < 0.01 ? `${whole || ''}½` : stopsLabel(size);
+  return `${stops < 0 ? '−' : '+'}${label}`;
+}
 
 /** What a person typed, as a number; comma or point, real minus sign too. Null when it is none. */
 export function readNumber(text: string): number | null {

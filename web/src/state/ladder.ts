@@ -4,8 +4,8 @@ import type { Rung } from '@hushto/core';
 const MOST_RUNGS = 7;
 
 /** The rungs nearest the present one, as evenly either side as the ladder allows. */
-export function rungsRound(rungs: readonly Rung[]): readonly Rung[] {
+export function rungsRound(rungs: readonly Rung[], most = MOST_RUNGS): readonly Rung[] {
   const now = rungs.findIndex((rung) => rung.now);
-  const from = Math.max(0, Math.min(now - Math.floor(MOST_RUNGS / 2), rungs.length - MOST_RUNGS));
-  return rungs.slice(from, from + MOST_RUNGS);
+  const from = Math.max(0, Math.min(now - Math.floor(most / 2), rungs.length - most));
+  return rungs.slice(from, from + most);
 }

@@ -1,7 +1,9 @@
 import { cautionFor, groupDigits, planBrief, shutterWords, viewOf, type Brief, type Plan, type Rung } from '@hushto/core';
 import { ChevronLeft, Printer } from 'lucide-react';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Message } from '../../components/Message.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
@@ -10,24 +12,26 @@ import { CameraRows } from '../Plan/SetCamera.tsx';
 
 /** One brief on one page, to print and put in the pocket: what to set, why, and what to give up next. */
 export function CardScreen() {
-  const { id } = useParams();
-  const { status, briefs, load } = useLibrary();
-  const draft = useDrafts((drafts) => drafts.byId[id ?? '']);
-  useEffect(() => {
-    if (useLibrary.getState().status === 'idle') void load();
-  }, [load]);
-  const brief = draft?.good ?? briefs.find((stored) => stored.id === id)?.document;
-  if (!brief) {
-    return (
-      <main className="empty page" aria-busy={status !== 'ready' && status !== 'failed'}>
-        <h1>{status === 'ready' || status === 'failed' ? 'There is no such brief' : 'Loading the brief'}</h1>
-        <Link className="btn go" to="/plan">
-          To your briefs
-        </Link>
-      </main>
-    );
-  }
-  return <Card id={id!} brief={brief} />;
+  return (
+    <LibraryGate what="briefs">
+      <CardOf />
+    </LibraryGate>
+  );
+}
+
+function CardOf() {
+  const { id = '' } = useParams();
+  const stored = useLibrary(({ briefs }) => briefs.find((brief) => brief.id === id));
+  const draft = useDrafts((drafts) => drafts.byId[id]);
+  const brief = draft?.good ?? stored?.document;
+  if (brief) return <Card id={id} brief={brief} />;
+  return (
+    <Message title="There is no such brief">
+      <Link className="btn go" to="/plan">
+        To your briefs
+      </Link>
+    </Message>
+  );
 }
 
 function Card({ id, brief }: { id: string; brief: Brief }) {

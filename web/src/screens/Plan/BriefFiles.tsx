@@ -1,3 +1,4 @@
+import { saveFile } from '../../components/saveFile.ts';
 import { readBriefFile, writeBriefFile, type FileProblem } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { Download, Printer, TriangleAlert, Upload } from 'lucide-react';
@@ -70,17 +71,4 @@ export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps
   );
 }
 
-/** Lets the browser save briefs as a file. */
-function save(briefs: readonly Brief[], name: string): void {
-  const url = URL.createObjectURL(new Blob([writeBriefFile(briefs)], { type: 'application/json' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${
-    name
-      .trim()
-      .toLowerCase()
-      .replaceAll(/[^\p{L}\p{N}]+/gu, '-') || 'brief'
-  }.json`;
-  link.click();
-  URL.revokeObjectURL(url);
-}
+const save = (briefs: readonly Brief[], name: string): void => saveFile(name, 'json', writeBriefFile(briefs));

@@ -1,35 +1,29 @@
 import type { StoredBrief } from '@hushto/contract';
-import { useEffect, useLayoutEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import { api } from '../../api/client.ts';
+import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { useCursor } from '../../state/cursor.ts';
 import { useFrame } from '../../state/frame.ts';
-import { useLibrary } from '../../state/library.ts';
+import { keep, useLibrary } from '../../state/library.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { Situations } from './BriefMenu.tsx';
 import { OpenBrief } from './OpenBrief.tsx';
 
 /** Plan, the home: loads the briefs and opens one. */
 export function PlanScreen() {
-  const { id } = useParams();
-  const { status, failure, briefs, load } = useLibrary();
-  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
-  useEffect(() => {
-    if (useLibrary.getState().status === 'idle') void load();
-  }, [load]);
+  return (
+    <LibraryGate what="briefs">
+      <Briefs />
+    </LibraryGate>
+  );
+}
 
-  if (status === 'failed') {
-    return (
-      <Message title="The briefs cannot be loaded">
-        <p>{failure}</p>
-        <button type="button" className="btn go" onClick={() => void load()}>
-          Try again
-        </button>
-      </Message>
-    );
-  }
-  if (status !== 'ready') return <Message title="Loading your briefs" busy />;
+function Briefs() {
+  const { id } = useParams();
+  const briefs = useLibrary((library) => library.briefs);
+  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
   const stored = briefs.find((brief) => brief.id === id);
   if (stored) return <Opened key={stored.id} stored={stored} />;
   const next = briefs.find((brief) => brief.id === lastOpen && brief.id !== id) ?? briefs[0];
@@ -51,7 +45,7 @@ function Opened({ stored }: { stored: StoredBrief }) {
 /** Nothing is stored: what to do first, and the demo data. */
 function NoBriefs() {
   const navigate = useNavigate();
-  const { put, addDemo } = useLibrary();
+  const addDemo = useLibrary((library) => library.addDemo);
   const { show } = useToasts();
   const fail = (error: unknown): void => show(error instanceof Error ? error.message : String(error));
   return (
@@ -63,25 +57,10 @@ function NoBriefs() {
       <div className="menu inline">
         <Situations
           onPick={(brief) =>
-            void api.briefs.create(brief).then((stored) => {
-              put('briefs', stored);
-              void navigate(`/plan/${stored.id}`);
-            }, fail)
+            void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)
           }
         />
       </div>
     </Message>
-  );
-}
-
-function Message({ title, busy = false, children }: { title: string; busy?: boolean; children?: React.ReactNode }) {
-  return (
-    <main className="empty page" aria-busy={busy}>
-      <svg className="valley-mark" viewBox="0 0 112 24" aria-hidden="true">
-        <path d="M2 4C34 4 40 20 56 20S78 4 110 4" />
-      </svg>
-      <h1>{title}</h1>
-      {children}
-    </main>
   );
 }

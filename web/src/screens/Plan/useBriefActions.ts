@@ -1,9 +1,9 @@
 import type { StoredBrief } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { useNavigate } from 'react-router';
-import { api, RequestError } from '../../api/client.ts';
+import { api } from '../../api/client.ts';
 import { useToasts } from '../../components/Toasts.tsx';
-import { useLibrary } from '../../state/library.ts';
+import { bringBack, discard as discardStored, keep, sentWords, useLibrary } from '../../state/library.ts';
 import { draftStore } from '../../state/stores.ts';
 import type { BriefActions } from './BriefMenu.tsx';
 
@@ -11,7 +11,7 @@ import type { BriefActions } from './BriefMenu.tsx';
 export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions & { save: () => void; discard: () => void } {
   const navigate = useNavigate();
   const { show } = useToasts();
-  const { put, remove: forget } = useLibrary();
+  const { put } = useLibrary();
   const drafts = draftStore.getState();
   const { id } = stored;
 
@@ -19,17 +19,16 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     try {
       await work();
     } catch (error) {
-      if (error instanceof RequestError && error.code === 'CONFLICT') {
-        show(error.message, { label: 'Save as a copy', run: () => create(copyOf(brief)) });
-      } else show(error instanceof Error ? error.message : String(error));
+      show(error instanceof Error ? error.message : String(error));
     }
   };
   const open = (to: string): void => void navigate(`/plan/${to}`);
   const create = (made: Brief): void =>
     void attempt(async () => {
-      const kept = await api.briefs.create(made);
-      put('briefs', kept);
-      open(kept.id);
+      const id = crypto.randomUUID();
+      const kept = keep('briefs', made, id);
+      open(id);
+      await kept;
     });
   return {
     open,
@@ -52,21 +51,22 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     },
     save: () =>
       void attempt(async () => {
-        put('briefs', await api.briefs.change(id, brief, stored.revision));
-        // What was typed while the answer was on its way is still unsaved.
-        if (draftStore.getState().byId[id]?.brief === brief) drafts.saved(id);
-        show('Saved.');
+        const kept = keep('briefs', brief, id);
+        // What is typed while the answer is on its way is still unsaved.
+        drafts.saved(id);
+        const { sent } = await kept;
+        show(sentWords(sent));
       }),
     remove: () =>
       void attempt(async () => {
-        await api.briefs.delete(id);
-        forget('briefs', id);
+        const deleted = discardStored('briefs', id);
         void navigate('/plan');
+        await deleted;
         show(`“${stored.document.title}” is deleted.`, {
           label: 'Undo',
           run: () =>
             void attempt(async () => {
-              put('briefs', await api.briefs.restore(id));
+              await bringBack('briefs', stored);
               open(id);
             }),
         });

@@ -1,4 +1,5 @@
-import { capital, HOLD_CONDITIONS, stopsLabel, type HoldCondition } from '@hushto/core';
+import { capital, HOLD_CONDITIONS, type HoldCondition } from '@hushto/core';
+import { steadyText } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
 const ALL = Object.entries(HOLD_CONDITIONS) as [HoldCondition, (typeof HOLD_CONDITIONS)[HoldCondition]][];
@@ -20,10 +21,7 @@ export function HoldEditor({ brief, edit }: EditorProps) {
                 onChange={(event) => toggle(condition, event.target.checked)}
               />
               <span>{capital(label)}</span>
-              <span className="quiet small num">
-                {stops > 0 ? '+' : ''}
-                {stopsLabel(stops)}
-              </span>
+              <span className="quiet small num">{steadyText(stops)}</span>
             </label>
           </li>
         ))}

@@ -2,8 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { BODY_DEFAULTS, BodySchema, FORMATS, formSentence, type StoredBody } from '@hushto/contract';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { api } from '../../../api/client.ts';
-import { useLibrary } from '../../../state/library.ts';
+import { keep } from '../../../state/library.ts';
 import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
 const OwnBody = z
@@ -32,7 +31,6 @@ interface OwnBodyFormProps {
 
 /** A body of one's own by format, megapixels and ISO; what nobody prints on the box is our guess until measured. */
 export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
-  const put = useLibrary((library) => library.put);
   const { register, handleSubmit, control, formState } = useForm<Given, unknown, z.output<typeof OwnBody>>({
     resolver: zodResolver(OwnBody, { error: formSentence }),
     defaultValues: {
@@ -46,9 +44,7 @@ export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
     },
   });
   const { submit, failure } = useSubmission(async (body: z.output<typeof OwnBody>) => {
-    const stored = await api.bodies.create(body);
-    put('bodies', stored);
-    onAdded(stored);
+    onAdded((await keep('bodies', body)).stored);
   });
   const { errors, isSubmitting } = formState;
   const format = useWatch({ control, name: 'format' });

@@ -2,8 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { formSentence, LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hushto/contract';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { api } from '../../../api/client.ts';
-import { useLibrary } from '../../../state/library.ts';
+import { keep } from '../../../state/library.ts';
 import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
 const OwnLens = z
@@ -28,15 +27,12 @@ interface OwnLensFormProps {
 
 /** A lens of one's own by its focal range and the widest f-number engraved for both ends; the rest is our guess. */
 export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
-  const put = useLibrary((library) => library.put);
   const { register, handleSubmit, formState } = useForm<z.input<typeof OwnLens>, unknown, z.output<typeof OwnLens>>({
     resolver: zodResolver(OwnLens, { error: formSentence }),
     defaultValues: { focalFromMm: '50', focalToMm: '50', widestFAtFrom: '1.8', widestFAtTo: '1.8' },
   });
   const { submit, failure } = useSubmission(async (lens: z.output<typeof OwnLens>) => {
-    const stored = await api.lenses.create(lens);
-    put('lenses', stored);
-    onAdded(stored);
+    onAdded((await keep('lenses', lens)).stored);
   });
   const { errors, isSubmitting } = formState;
   return (

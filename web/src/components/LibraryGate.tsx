@@ -1,0 +1,72 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { api } from '../api/client.ts';
+import { useLibrary } from '../state/library.ts';
+import { Message } from './Message.tsx';
+
+/** What a screen stands behind until the kept things are there: loading, a failure with another try, or pairing. */
+export function LibraryGate({ what, children }: { what: string; children: ReactNode }) {
+  const { status, failure, load } = useLibrary();
+  useEffect(() => {
+    if (useLibrary.getState().status === 'idle') void load();
+  }, [load]);
+  if (status === 'ready') return children;
+  if (status === 'unpaired') return <PairThis onPaired={() => void load()} />;
+  if (status === 'failed') {
+    return (
+      <Message title={`The ${what} cannot be loaded`}>
+        <p>{failure}</p>
+        <button type="button" className="btn go" onClick={() => void load()}>
+          Try again
+        </button>
+      </Message>
+    );
+  }
+  return <Message title={`Loading your ${what}`} busy />;
+}
+
+/** On a phone that the computer does not know yet. */
+function PairThis({ onPaired }: { onPaired: () => void }) {
+  const [code, setCode] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const pair = async (): Promise<void> => {
+    try {
+      await api.pair(code);
+      onPaired();
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <Message title="Pair this phone">
+      <p>On the computer Hushto runs on, open “On a phone” and type the code it shows here. It is asked for once.</p>
+      <form
+        className="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void pair();
+        }}
+      >
+        <label className="field">
+          <span>Code</span>
+          <span className={problem ? 'inp bad' : 'inp'}>
+            <input
+              value={code}
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              aria-invalid={problem !== null}
+              onChange={(event) => setCode(event.target.value)}
+            />
+          </span>
+        </label>
+        {problem && (
+          <p className="help bad" role="alert">
+            {problem}
+          </p>
+        )}
+        <button type="submit" className="btn go" disabled={code.trim() === ''}>
+          Pair
+        </button>
+      </form>
+    </Message>
+  );
+}

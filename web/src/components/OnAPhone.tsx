@@ -1,0 +1,99 @@
+import { Download, Smartphone } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Link, useLocation } from 'react-router';
+import { api } from '../api/client.ts';
+import { deckOfBrief, deckOfSheet } from '../state/decks.ts';
+import { useLibrary } from '../state/library.ts';
+import type { Deck } from '../state/pocket.ts';
+import { draftStore } from '../state/stores.ts';
+import { takeFile } from '../state/takeFile.ts';
+import { saveFile } from './saveFile.ts';
+import { Sheet } from './Sheet.tsx';
+import { useToasts } from './Toasts.tsx';
+
+/** How what is open comes into the hand: Pocket here, a file to take along, or a phone of the same network. */
+export function OnAPhone({ onClose }: { onClose: () => void }) {
+  const deck = useOpenDeck();
+  const { show } = useToasts();
+  const take = async (): Promise<void> => {
+    try {
+      saveFile(`pocket ${deck!.title}`, 'html', await takeFile(deck!));
+    } catch (error) {
+      show(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <Sheet title="In the pocket" onClose={onClose}>
+      {deck ? (
+        <>
+          <p>
+            <b>{deck.title}</b>
+            {deck.stops.length > 1 && `, ${deck.stops.length} briefs`}
+          </p>
+          <p className="row start">
+            <Link className="btn go" to={`/pocket/${deck.id}`} onClick={onClose}>
+              <Smartphone className="i" aria-hidden="true" /> Open in Pocket
+            </Link>
+            <button type="button" className="btn" onClick={() => void take()}>
+              <Download className="i" aria-hidden="true" /> Take it with you
+            </button>
+          </p>
+          <p className="help">
+            “Take it with you” saves one HTML file. Send it to the phone and open it there: it works out everything by itself, without
+            server or network, keeps a tally, and saves that as a file to bring back under Outings.
+          </p>
+        </>
+      ) : (
+        <p>Open a brief, or a run sheet with at least one brief, to take it along.</p>
+      )}
+      <Pairing />
+    </Sheet>
+  );
+}
+
+/** The brief or run sheet of the page one is on. */
+function useOpenDeck(): Deck | null {
+  const { pathname } = useLocation();
+  const { briefs, runSheets, places } = useLibrary();
+  const [, kind, id] = pathname.split('/');
+  const sheet = kind === 'outings' ? runSheets.find((stored) => stored.id === id) : undefined;
+  const brief = kind === 'plan' || kind === 'card' ? briefs.find((stored) => stored.id === id) : undefined;
+  const deck = sheet
+    ? deckOfSheet(sheet, briefs, places)
+    : brief && deckOfBrief(brief.id, draftStore.getState().byId[brief.id]?.good ?? brief.document);
+  return deck && deck.stops.length > 0 ? deck : null;
+}
+
+function Pairing() {
+  const [pairing, setPairing] = useState<Awaited<ReturnType<typeof api.pairing>> | 'unknown'>('unknown');
+  useEffect(() => {
+    let here = true;
+    void api.pairing().then(
+      (reply) => here && setPairing(reply),
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
+  }, []);
+  if (pairing === 'unknown') return null;
+  return (
+    <section className="pairing" aria-labelledby="pairing-title">
+      <h3 id="pairing-title">Pair a phone</h3>
+      {pairing ? (
+        <>
+          <p>
+            On the phone, in this network, open <b className="num">{pairing.address}</b> and type
+          </p>
+          <p className="code num">{`${pairing.code.slice(0, 3)} ${pairing.code.slice(3)}`}</p>
+          <p className="help">Each code lets one phone in. After its first visit the phone works without the network too.</p>
+        </>
+      ) : (
+        <p className="help">
+          Hushto answers only on this computer. To open it on a phone in the same network, start it with HUSHTO_HOST and a certificate;
+          the README has the steps.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+import { Check, X } from 'lucide-react';
+import { useEffect, useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Message } from '../../components/Message.tsx';
+import { deckOfBrief, deckOfSheet } from '../../state/decks.ts';
+import { keep, useLibrary } from '../../state/library.ts';
+import { createPocket, type Deck, type PocketStore } from '../../state/pocket.ts';
+import { draftStore } from '../../state/stores.ts';
+import { useWorksOffline } from '../../state/worker.ts';
+import { PocketView } from './PocketView.tsx';
+import '../../styles/pocket.css';
+
+/** `/pocket/:id`, of a brief or of a run sheet. */
+export function PocketScreen() {
+  return (
+    <LibraryGate what="plan">
+      <PocketOf />
+    </LibraryGate>
+  );
+}
+
+function PocketOf() {
+  const { id = '' } = useParams();
+  const { briefs, runSheets, places } = useLibrary();
+  const deck = useMemo(() => {
+    const sheet = runSheets.find((stored) => stored.id === id);
+    if (sheet) return deckOfSheet(sheet, briefs, places);
+    const stored = briefs.find((brief) => brief.id === id);
+    return stored ? deckOfBrief(id, draftStore.getState().byId[id]?.good ?? stored.document) : null;
+  }, [id, briefs, runSheets, places]);
+  if (deck && deck.stops.length > 0) return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
+  return (
+    <Message title={deck ? 'This run sheet has no brief yet' : 'There is no such brief or run sheet'}>
+      <Link className="btn go" to={deck ? `/outings/${id}` : '/plan'}>
+        {deck ? 'To the run sheet' : 'To your briefs'}
+      </Link>
+    </Message>
+  );
+}
+
+const today = (): string => new Date().toLocaleDateString('sv');
+
+function Taken({ deck, back }: { deck: Deck; back: string }) {
+  const store = useMemo(
+    () => createPocket({ deck, storage: () => localStorage, now: Date.now, today, newId: () => crypto.randomUUID() }),
+    // The deck's words may change while it is open; its memory is one and the same.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [deck.id],
+  );
+  useEffect(() => sendTallies(store), [store]);
+  const offline = useWorksOffline();
+  return (
+    <PocketView
+      deck={deck}
+      store={store}
+      day={today()}
+      standing={
+        offline && (
+          <>
+            <Check className="i" aria-hidden="true" /> Works offline
+          </>
+        )
+      }
+      close={
+        <Link className="btn bare icon" to={back} aria-label="Back to the plan">
+          <X className="i" aria-hidden="true" />
+        </Link>
+      }
+    />
+  );
+}
+
+/** What is counted goes to the log: every change of a tally is kept like any other document. */
+function sendTallies(store: PocketStore): () => void {
+  return store.subscribe(({ tallies }, before) => {
+    for (const running of tallies) {
+      const unchanged = before.tallies.find(({ id }) => id === running.id) === running;
+      if (!unchanged) void keep('tallies', running.tally, running.id);
+    }
+  });
+}

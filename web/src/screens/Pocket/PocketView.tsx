@@ -1,0 +1,518 @@
+import type { FrameVerdict } from '@hushto/contract';
+import {
+  apertureLabel,
+  capital,
+  cautionFor,
+  groupDigits,
+  HOLD_CONDITIONS,
+  lightFromIso,
+  lightFromMeter,
+  meteredIso,
+  plainNumber,
+  planBrief,
+  stopsLabel,
+  viewOf,
+  type AnchoredLight,
+  type Brief,
+  type HoldCondition,
+  type Plan,
+  type Rung,
+} from '@hushto/core';
+import {
+  ChevronLeft,
+  ChevronRight,
+  ChevronUp,
+  Download,
+  Info,
+  PersonStanding,
+  Ruler,
+  SunDim,
+  TriangleAlert,
+  Undo2,
+  X,
+} from 'lucide-react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useStore } from 'zustand';
+import { Understroke } from '../../components/Understroke.tsx';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { distanceText, evText, steadyText } from '../../quantities/quantities.ts';
+import { apertureState, isoState, shutterState } from '../../state/cells.ts';
+import { rungsRound } from '../../state/ladder.ts';
+import { briefHere, countsOf, spotOf, stopNow, tallyOf, type Deck, type PocketStore, type Stop } from '../../state/pocket.ts';
+import { useSettings } from '../../state/settings.ts';
+
+interface PocketViewProps {
+  deck: Deck;
+  store: PocketStore;
+  /** The day it is here. */
+  day: string;
+  /** Whether it goes on without a network, in a few words. */
+  standing: ReactNode;
+  /** The way back; none in a file of its own. */
+  close?: ReactNode;
+  /** Gives the tally out as a file, where there is nobody to send it to. */
+  onExport?: () => void;
+}
+
+const MINUTE_MS = 60_000;
+
+/** The plan in the hand: what to set, what to give up next, and one question about the light. */
+export function PocketView({ deck, store, day, standing, close, onExport }: PocketViewProps) {
+  const pocket = useStore(store);
+  const nowMs = useMinute();
+  const stop = stopNow(deck, pocket.chosen, nowMs);
+  const spot = spotOf(pocket, stop.key);
+  const brief = useMemo(() => briefHere(stop, spot), [stop, spot]);
+  const plan = useMemo(() => planBrief(brief), [brief]);
+  const frames = tallyOf(pocket, stop.key, day)?.tally.frames ?? [];
+  const at = deck.stops.indexOf(stop);
+  const go = (by: 1 | -1): void => {
+    const next = deck.stops[at + by];
+    if (next) pocket.choose(next.key);
+  };
+  const anchor = (light: AnchoredLight): void => pocket.anchor(stop.key, light);
+  const question = questionOf(brief, plan);
+  const count = (verdict: FrameVerdict): void => pocket.count(stop, brief, verdict, plan.choice);
+  useWakeLock();
+  useShortcuts({
+    ArrowUp: () => anchor(question.stepped(1 / 3)),
+    ArrowDown: () => anchor(question.stepped(-1 / 3)),
+    'Shift+ArrowUp': () => anchor(question.stepped(1)),
+    'Shift+ArrowDown': () => anchor(question.stepped(-1)),
+    1: () => count('sharp'),
+    2: () => count('soft'),
+    3: () => count('noisy'),
+    4: () => count('missed'),
+    u: () => pocket.uncount(stop.key),
+    '[': () => go(-1),
+    ']': () => go(1),
+    d: () => pocket.dim(!pocket.deep),
+  });
+  useEffect(() => {
+    const classes = document.documentElement.classList;
+    const before = classes.contains('dim');
+    classes.add('dim', 'pocketed');
+    classes.toggle('deep', pocket.deep);
+    return () => {
+      classes.remove('deep', 'pocketed');
+      classes.toggle('dim', before);
+    };
+  }, [pocket.deep]);
+  const caution = cautionFor(brief);
+  return (
+    <main className="pocket">
+      <header className="topline">
+        <h1>{stop.title}</h1>
+        <p>{pocket.safe ? standing : 'Not kept here'}</p>
+        {onExport && (
+          <button type="button" className="btn bare icon" aria-label="Save the tally as a file" onClick={onExport}>
+            <Download className="i" aria-hidden="true" />
+          </button>
+        )}
+        <button
+          type="button"
+          className="btn bare icon"
+          aria-label={pocket.deep ? 'Back to Dim' : 'Deep dim: one dark orange on black'}
+          aria-pressed={pocket.deep}
+          onClick={() => pocket.dim(!pocket.deep)}
+        >
+          <SunDim className="i" aria-hidden="true" />
+        </button>
+        {close}
+      </header>
+      {deck.stops.length > 1 && (
+        <nav className="stops" aria-label={`Stops of ${deck.title}`}>
+          <button type="button" className="btn bare icon" aria-label="Stop before" disabled={at === 0} onClick={() => go(-1)}>
+            <ChevronLeft className="i" aria-hidden="true" />
+          </button>
+          <p>
+            {stop.clock} <span>{`${at + 1} of ${deck.stops.length}`}</span>
+          </p>
+          <button
+            type="button"
+            className="btn bare icon"
+            aria-label="Next stop"
+            disabled={at === deck.stops.length - 1}
+            onClick={() => go(1)}
+          >
+            <ChevronRight className="i" aria-hidden="true" />
+          </button>
+        </nav>
+      )}
+      <Settings brief={brief} plan={plan} />
+      <Rungs brief={brief} plan={plan} room={deck.stops.length > 1 ? 4 : 5} onTap={({ evFrom }) => anchor({ ev100: evFrom, bound: 'reading' })} />
+      {caution && (
+        <p className="caution">
+          <Info className="i" aria-hidden="true" />
+          <span>{caution}</span>
+        </p>
+      )}
+      <section className="thumb" aria-label="On the spot">
+        <LightNow
+          question={question}
+          stop={stop}
+          ev100={brief.light.ev100}
+          bound={spot.bound}
+          onAnchor={anchor}
+          onPlanned={() => pocket.asPlanned(stop.key)}
+        />
+        <div className="tally" role="group" aria-label="Tally">
+          {TALLY.map(({ verdict, word }) => (
+            <button key={verdict} type="button" className="btn" onClick={() => count(verdict)}>
+              <b>{countsOf(frames)[verdict]}</b>
+              {word}
+            </button>
+          ))}
+          <button
+            type="button"
+            className="btn bare"
+            aria-label="Take the last frame back"
+            disabled={frames.length === 0}
+            onClick={() => pocket.uncount(stop.key)}
+          >
+            <Undo2 className="i" aria-hidden="true" />
+          </button>
+        </div>
+        <div className="where">
+          <Stance brief={brief} onHold={(conditions) => pocket.hold(stop.key, conditions)} />
+          <Distance brief={brief} onStand={(distanceM) => pocket.stand(stop.key, distanceM)} />
+        </div>
+      </section>
+    </main>
+  );
+}
+
+const TALLY: readonly { verdict: FrameVerdict; word: string }[] = [
+  { verdict: 'sharp', word: 'sharp' },
+  { verdict: 'soft', word: 'soft' },
+  { verdict: 'noisy', word: 'noisy' },
+  { verdict: 'missed', word: 'missed' },
+];
+
+/** The values to dial in, readable at arm's length. */
+function Settings({ brief, plan }: { brief: Brief; plan: Plan }) {
+  const { choice, figures } = plan;
+  const { kit, subject } = brief;
+  const rate = Math.min(kit.sensor.framesPerSecond, 1 / choice.shutterS);
+  const focus = {
+    open: subject.speedMps > 0 ? 'continuous' : 'single',
+    marginal: 'single, on an edge',
+    shut: `by hand, ${plainNumber(subject.distanceM)} m`,
+  }[figures.gates.focus];
+  return (
+    <section className="big" aria-label="Set these">
+      <div className="xl">
+        <div>
+          <h2 className="vh">Shutter</h2>
+          <output className={choice.labels.shutter.length > 5 ? 'long' : ''}>
+            {choice.labels.shutter}
+            {!choice.labels.shutter.includes('/') && <small>s</small>}
+            <Understroke how={shutterState(brief, plan, plan, false).how} />
+          </output>
+        </div>
+        <dl>
+          <div>
+            <dt>Burst</dt>
+            <dd>{choice.burst > 1 ? `${choice.burst} at ${Math.round(rate * 10) / 10}/s` : 'one'}</dd>
+          </div>
+          <div>
+            <dt>Focus</dt>
+            <dd>{focus}</dd>
+          </div>
+        </dl>
+      </div>
+      <div className="l">
+        <h2 className="vh">Aperture</h2>
+        <output>
+          {choice.labels.aperture}
+          <Understroke how={apertureState(brief, plan).how} />
+        </output>
+      </div>
+      <div className="l">
+        <h2 className="vh">ISO</h2>
+        <output>
+          <small>ISO</small>
+          {groupDigits(choice.labels.iso)}
+          <Understroke how={isoState(brief, plan).how} />
+        </output>
+      </div>
+      <div className="l">
+        <h2 className="vh">Lift afterwards</h2>
+        <output>
+          <small>lift</small>
+          {choice.labels.lift}
+          <Understroke how={choice.labels.lift === '0' ? 'computed' : 'limit'} />
+        </output>
+      </div>
+    </section>
+  );
+}
+
+const TREADS = { works: '', edge: 'edge', relaxed: 'edge', past: 'past' } as const;
+/** The ladder with the present rung lit; pressing another says that its light is here. Always `room` rows, so that nothing moves. */
+function Rungs({ brief, plan: { ladder }, room, onTap }: { brief: Brief; plan: Plan; room: number; onTap: (rung: Rung) => void }) {
+  const shown = rungsRound(ladder, room);
+  const view = viewOf(brief);
+  return (
+    <ol className="rungs" aria-label="Ladder. Press a rung to say: this is the light now">
+      {Array.from({ length: room }, (_, n) => {
+        const rung = shown[n];
+        if (!rung) return <li key={n} aria-hidden="true" className="none" />;
+        return (
+          <li
+            key={n}
+            className={`${TREADS[rung.state]} ${rung.now ? 'now' : ''}`}
+            style={{ '--n': n } as React.CSSProperties}
+            aria-current={rung.now ? 'true' : undefined}
+          >
+            <button type="button" onClick={() => onTap(rung)}>
+              <b>{rung.labels.shutter}</b>
+              <i>{apertureLabel(rung.fNumber, [brief.kit.lens.widestF])}</i>
+              <i>ISO {groupDigits(rung.labels.iso)}</i>
+              <span className="ev">
+                {rung.state === 'past' && <TriangleAlert className="i" aria-label="Does not work" />}
+                {rung.now ? `now, ${evText(rung.evFrom).slice(3)}` : evText(rung.evFrom)}
+              </span>
+              <span className="w">{rung.say.replaceAll(` ${view}`, '')}</span>
+            </button>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** What the camera is asked, with what it should show in the present light. */
+interface Question {
+  ask: string;
+  assume: string;
+  /** What it shows when the light is as thought. */
+  shows: string;
+  /** What the steps are called: a brighter light, a step each. */
+  steps: { by: number; label: string; name: string }[];
+  /** The light when it shows `by` stops more light than thought. */
+  stepped: (by: number) => AnchoredLight;
+}
+
+/** In manual the meter is asked; where the camera floats ISO, the ISO. */
+function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
+  const { kit, picture } = brief;
+  const keyStops = picture.keyStops ?? 0;
+  const toneStops = figures.compensationStops - keyStops;
+  const setting = {
+    shutterS: choice.shutterS,
+    fNumber: choice.fNumber / Math.sqrt(kit.lens.transmissionT ?? 1),
+    toneStops,
+  };
+  const asked = meteredIso(brief.light.ev100, setting.shutterS, setting.fNumber);
+  if (camera.mode === 'manual') {
+    const reading = Math.log2(choice.iso / asked) + toneStops;
+    return {
+      ask: 'The meter reads',
+      assume: 'whole picture, compensation 0',
+      shows: signedStops(reading),
+      steps: [
+        { by: -1, label: '−1', name: 'A stop darker' },
+        { by: -1 / 3, label: '−⅓', name: 'A third darker' },
+        { by: 1 / 3, label: '+⅓', name: 'A third lighter' },
+        { by: 1, label: '+1', name: 'A stop lighter' },
+      ],
+      stepped: (by) => lightFromMeter(setting, choice.iso, reading + by),
+    };
+  }
+  const compensation = stopsLabel(figures.compensationStops);
+  const range = {
+    compensationStops: figures.compensationStops,
+    lowestIso: kit.sensor.baseIso,
+    ceilingIso: Math.min(picture.isoCeiling, kit.sensor.maxIso),
+  };
+  return {
+    ask: 'The camera shows',
+    assume: `auto ISO, compensation ${compensation}`,
+    shows: `ISO ${groupDigits(choice.labels.iso)}`,
+    steps: [
+      { by: -1, label: '×2', name: 'ISO a stop higher: darker' },
+      { by: -1 / 3, label: '+⅓', name: 'ISO a third higher: darker' },
+      { by: 1 / 3, label: '−⅓', name: 'ISO a third lower: lighter' },
+      { by: 1, label: '÷2', name: 'ISO a stop lower: lighter' },
+    ],
+    stepped: (by) => lightFromIso(setting, asked * 2 ** (keyStops - by), range),
+  };
+}
+
+const signedStops = (stops: number): string => (stops > 1 / 6 ? `+${stopsLabel(stops)}` : stopsLabel(stops));
+
+interface LightNowProps {
+  question: Question;
+  stop: Stop;
+  ev100: number;
+  bound: AnchoredLight['bound'];
+  onAnchor: (light: AnchoredLight) => void;
+  onPlanned: () => void;
+}
+
+/** The one question about the light; each step counts at once. */
+function LightNow({ question, stop, ev100, bound, onAnchor, onPlanned }: LightNowProps) {
+  const planned = Math.abs(ev100 - stop.ev100) < 0.05;
+  const limit = { reading: '', orDarker: ' or darker', orBrighter: ' or brighter' }[bound];
+  const atAnEnd = { reading: null, orDarker: 'at its end: try slower', orBrighter: 'at its end: try faster' }[bound];
+  return (
+    <>
+      <p className="q">
+        <span>{question.ask}</span>
+        <span>{atAnEnd ?? question.assume}</span>
+      </p>
+      <div className="light" role="group" aria-label={question.ask}>
+        {question.steps.slice(0, 2).map(({ by, label, name }) => (
+          <button key={name} type="button" className="btn" aria-label={name} onClick={() => onAnchor(question.stepped(by))}>
+            {label}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="shows"
+          aria-label={`${question.shows}, ${evText(ev100)}${limit}${planned ? ', as planned' : '. Back to the planned light'}`}
+          disabled={planned}
+          onClick={onPlanned}
+        >
+          {question.shows}
+          <small>
+            {evText(ev100)}
+            {limit || (planned ? ', as planned' : `, not ${evText(stop.ev100).slice(3)}`)}
+          </small>
+        </button>
+        {question.steps.slice(2).map(({ by, label, name }) => (
+          <button key={name} type="button" className="btn" aria-label={name} onClick={() => onAnchor(question.stepped(by))}>
+            {label}
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}
+
+const CONDITIONS = Object.entries(HOLD_CONDITIONS) as [HoldCondition, (typeof HOLD_CONDITIONS)[HoldCondition]][];
+
+function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCondition[]) => void }) {
+  const { conditions } = brief.hold;
+  const words = conditions.length > 0 ? conditions.map((condition) => HOLD_CONDITIONS[condition].label).join(', ') : 'standing free';
+  const toggle = (condition: HoldCondition): void =>
+    onHold(conditions.includes(condition) ? conditions.filter((other) => other !== condition) : [...conditions, condition]);
+  return (
+    <Sheet title="How you hold it" icon={<PersonStanding className="i" aria-hidden="true" />} words={capital(words)}>
+      <ul className="choices">
+        {CONDITIONS.map(([condition, { label, stops }]) => (
+          <li key={condition}>
+            <button type="button" className="btn" aria-pressed={conditions.includes(condition)} onClick={() => toggle(condition)}>
+              <span>{capital(label)}</span>
+              <span className="num">{steadyText(stops)}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}
+
+/** A step nearer or farther: about a sixth, as far as a hand can guess. */
+const DISTANCE_STEP = 2 ** (1 / 4);
+const DISTANCES_M = [0.7, 1, 1.5, 2, 3, 4, 5, 7, 10, 15, 20, 30];
+
+function Distance({ brief, onStand }: { brief: Brief; onStand: (distanceM: number) => void }) {
+  const unit = useSettings((settings) => settings.distanceUnit);
+  const { distanceM } = brief.subject;
+  return (
+    <Sheet title="How far away" icon={<Ruler className="i" aria-hidden="true" />} words={distanceText(distanceM, unit)}>
+      <div className="nearer">
+        <button type="button" className="btn" onClick={() => onStand(distanceM / DISTANCE_STEP)}>
+          Nearer
+        </button>
+        <output>{distanceText(distanceM, unit)}</output>
+        <button type="button" className="btn" onClick={() => onStand(distanceM * DISTANCE_STEP)}>
+          Farther
+        </button>
+      </div>
+      <ul className="choices three">
+        {DISTANCES_M.map((metres) => (
+          <li key={metres}>
+            <button type="button" className="btn" aria-pressed={Math.abs(metres / distanceM - 1) < 0.02} onClick={() => onStand(metres)}>
+              {distanceText(metres, unit)}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}
+
+/** A choice that comes up from the foot of the screen, in reach of the thumb. */
+function Sheet({ title, icon, words, children }: { title: string; icon: ReactNode; words: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    if (open) dialog.current?.showModal();
+  }, [open]);
+  return (
+    <>
+      <button type="button" className="btn" aria-haspopup="dialog" aria-label={`${title}: ${words}`} onClick={() => setOpen(true)}>
+        {icon}
+        <span>{words}</span>
+        <ChevronUp className="i" aria-hidden="true" />
+      </button>
+      {open && (
+        <dialog
+          ref={dialog}
+          className="foot-sheet"
+          aria-label={title}
+          onClose={() => setOpen(false)}
+          onClick={(event) => event.target === dialog.current && dialog.current.close()}
+        >
+          <div className="row">
+            <h2>{title}</h2>
+            <button type="button" className="btn bare icon" aria-label="Done" onClick={() => dialog.current?.close()}>
+              <X className="i" aria-hidden="true" />
+            </button>
+          </div>
+          {children}
+        </dialog>
+      )}
+    </>
+  );
+}
+
+/** The time, fresh every minute and on coming back. */
+function useMinute(): number {
+  const [nowMs, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const tick = (): void => setNow(Date.now());
+    const timer = setInterval(tick, MINUTE_MS);
+    document.addEventListener('visibilitychange', tick);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', tick);
+    };
+  }, []);
+  return nowMs;
+}
+
+/** Keeps the screen on while Pocket is in view, where the browser can. */
+function useWakeLock(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null;
+    let gone = false;
+    const hold = async (): Promise<void> => {
+      if (document.visibilityState !== 'visible' || !('wakeLock' in navigator)) return;
+      // Refused on a low battery, say: then the screen goes off as it always does.
+      lock = await navigator.wakeLock.request('screen').catch(() => null);
+      if (gone) await lock?.release();
+    };
+    const again = (): void => void hold();
+    again();
+    document.addEventListener('visibilitychange', again);
+    return () => {
+      gone = true;
+      document.removeEventListener('visibilitychange', again);
+      void lock?.release();
+    };
+  }, []);
+}

@@ -1,0 +1,36 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { PocketView } from '../screens/Pocket/PocketView.tsx';
+import { createPocket, tallyFile, type Deck } from '../state/pocket.ts';
+import { saveFile } from '../components/saveFile.ts';
+import './take.css';
+
+const deck = JSON.parse(document.getElementById('taken')!.textContent) as Deck | null;
+const root = createRoot(document.getElementById('root')!);
+const today = (): string => new Date().toLocaleDateString('sv');
+
+/** Pocket in a file of its own: what was taken along stands in the page, and its memory is this browser's storage, if it lends any. */
+function Taken({ taken }: { taken: Deck }) {
+  return (
+    <PocketView
+      deck={taken}
+      store={store}
+      day={today()}
+      standing="In this file"
+      onExport={() => saveFile(`tally ${taken.title}`, 'json', tallyFile(store.getState().tallies))}
+    />
+  );
+}
+
+const store = createPocket({
+  deck: deck ?? { id: 'none', title: '', runSheetId: null, stops: [] },
+  storage: () => localStorage,
+  now: Date.now,
+  today,
+  newId: () => crypto.randomUUID(),
+});
+
+if (deck) document.title = `${deck.title}: pocket`;
+root.render(
+  <StrictMode>{deck ? <Taken taken={deck} /> : <p>There is no plan in this file. Save it again with “Take it with you”.</p>}</StrictMode>,
+);
