@@ -14,12 +14,19 @@ const router = createBrowserRouter([
       { path: '/plan/:id', element: <PlanScreen /> },
       { path: '/card/:id', lazy: async () => ({ Component: (await import('./screens/Card/CardScreen.tsx')).CardScreen }) },
       { path: '/light', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
-      { path: '/outings', lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }) },
+      { path: '/light/:id', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
+      {
+        path: '/outings',
+        lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),
+      },
       {
         path: '/outings/:id',
         lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),
       },
-      { path: '/pocket/:id', lazy: async () => ({ Component: (await import('./screens/Pocket/PocketScreen.tsx')).PocketScreen }) },
+      {
+        path: '/pocket/:id',
+        lazy: async () => ({ Component: (await import('./screens/Pocket/PocketScreen.tsx')).PocketScreen }),
+      },
       { path: '*', element: <Navigate to="/plan" replace /> },
     ],
   },

@@ -39,8 +39,8 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
             </button>
           </p>
           <p className="help">
-            “Take it with you” saves one HTML file. Send it to the phone and open it there: it works out everything by itself, without
-            server or network, keeps a tally, and saves that as a file to bring back under Outings.
+            “Take it with you” saves one HTML file. Send it to the phone and open it there: it works out everything by itself,
+            without server or network, keeps a tally, and saves that as a file to bring back under Outings.
           </p>
         </>
       ) : (
@@ -90,8 +90,8 @@ function Pairing() {
         </>
       ) : (
         <p className="help">
-          Hushto answers only on this computer. To open it on a phone in the same network, start it with HUSHTO_HOST and a certificate;
-          the README has the steps.
+          Hushto answers only on this computer. To open it on a phone in the same network, start it with HUSHTO_HOST and a
+          certificate; the README has the steps.
         </p>
       )}
     </section>

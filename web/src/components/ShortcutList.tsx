@@ -22,7 +22,7 @@ export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChan
   const { letterKeys, set } = useSettings();
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Trigger className="btn s bare icon" aria-label="Keyboard shortcuts" title="Keyboard shortcuts (?)">
+      <Dialog.Trigger className="btn s bare icon keys-open" aria-label="Keyboard shortcuts" title="Keyboard shortcuts (?)">
         <Keyboard className="i" aria-hidden="true" />
       </Dialog.Trigger>
       <Dialog.Portal>

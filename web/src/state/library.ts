@@ -72,14 +72,16 @@ export const useLibrary = create<Library>()((set) => ({
       const others = (library[shelf] as readonly Stored[]).filter(({ id }) => id !== stored.id);
       return { [shelf]: inOrder([...others, stored as Stored]) };
     }),
-  remove: (shelf, id) => set((library) => ({ [shelf]: (library[shelf] as readonly Stored[]).filter((stored) => stored.id !== id) })),
+  remove: (shelf, id) =>
+    set((library) => ({ [shelf]: (library[shelf] as readonly Stored[]).filter((stored) => stored.id !== id) })),
   addDemo: async () => {
     await api.addDemo();
     await useLibrary.getState().load();
   },
 }));
 
-const inOrder = <One extends Stored>(list: readonly One[]): One[] => [...list].sort((a, b) => a.createdAt.localeCompare(b.createdAt));
+const inOrder = <One extends Stored>(list: readonly One[]): One[] =>
+  [...list].sort((a, b) => a.createdAt.localeCompare(b.createdAt));
 
 async function listsFrom(read: (shelf: Shelf) => Promise<unknown>): Promise<Lists> {
   const lists = await Promise.all(SHELVES.map(async (shelf) => [shelf, await read(shelf)] as const));

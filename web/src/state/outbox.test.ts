@@ -198,7 +198,7 @@ describe('changes that wait for the server', () => {
           const id = ids[Math.floor(random() * ids.length)]!;
           const row = rows.get(id);
           const base = row ? { revision: row.revision, document: structuredClone(row.document) } : null;
-          const before = (state().changes.find((change) => change.id === id)?.document ?? row?.document ?? {}) as object;
+          const before = state().changes.find((change) => change.id === id)?.document ?? row?.document ?? {};
           last[id] = i;
           state().add(put(id, { ...before, mine: i }, base));
           if (random() < 0.5 && rows.has(id)) Object.assign(rows.get(id)!, { revision: rows.get(id)!.revision + 1, document: { ...(rows.get(id)!.document as object), theirs: i } }); // prettier-ignore

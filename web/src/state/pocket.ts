@@ -144,11 +144,7 @@ export const tallyOf = ({ tallies }: Pick<Pocket, 'tallies'>, stopKey: string, d
 
 /** The stop that is on, or the next one, or the last; the chosen one before any of them. */
 export function stopNow({ stops }: Deck, chosen: string | null, nowMs: number): Stop {
-  return (
-    stops.find(({ key }) => key === chosen) ??
-    stops.find(({ toMs }) => toMs === null || toMs > nowMs) ??
-    stops.at(-1)!
-  );
+  return stops.find(({ key }) => key === chosen) ?? stops.find(({ toMs }) => toMs === null || toMs > nowMs) ?? stops.at(-1)!;
 }
 
 /** The brief as it is on the spot; a distance its lens or its depth cannot have is left as planned. */

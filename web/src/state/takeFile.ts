@@ -10,7 +10,8 @@ const PLACE = /(<script type="application\/json" id="taken">)null(<\/script>)/;
 export async function takeFile(deck: Deck): Promise<string> {
   const response = await fetch(TEMPLATE).catch(() => null);
   const template = response?.ok ? await response.text() : '';
-  if (!PLACE.test(template)) throw new Error('What the file is made from cannot be had; open Hushto once with its server running.');
+  if (!PLACE.test(template))
+    throw new Error('What the file is made from cannot be had; open Hushto once with its server running.');
   return filled(template, deck);
 }
 

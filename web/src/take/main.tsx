@@ -32,5 +32,7 @@ const store = createPocket({
 
 if (deck) document.title = `${deck.title}: pocket`;
 root.render(
-  <StrictMode>{deck ? <Taken taken={deck} /> : <p>There is no plan in this file. Save it again with “Take it with you”.</p>}</StrictMode>,
+  <StrictMode>
+    {deck ? <Taken taken={deck} /> : <p>There is no plan in this file. Save it again with “Take it with you”.</p>}
+  </StrictMode>,
 );

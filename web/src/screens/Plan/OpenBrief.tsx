@@ -18,9 +18,10 @@ import {
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
-import { PinOff, Redo2, Save, Table2, Undo2, X } from 'lucide-react';
+import { PinOff, Save, Table2, X } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { Tip } from '../../components/Tip.tsx';
+import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useLatest } from '../../components/useLatest.ts';
 import { useSettled } from '../../components/useSettled.ts';
@@ -147,31 +148,7 @@ function History({ id, stored }: { id: string; stored: Brief }) {
   const canRedo = useDrafts((drafts) => (drafts.future[id]?.length ?? 0) > 0);
   const { undo, redo } = draftStore.getState();
   useShortcuts({ 'Control+z': () => undo(id, stored), 'Control+Z': () => redo(id, stored), 'Control+y': () => redo(id, stored) });
-  if (!canUndo && !canRedo) return null;
-  return (
-    <>
-      <button
-        type="button"
-        className="btn s bare icon"
-        aria-label="Undo"
-        title="Undo (Ctrl Z)"
-        disabled={!canUndo}
-        onClick={() => undo(id, stored)}
-      >
-        <Undo2 className="i" aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        className="btn s bare icon"
-        aria-label="Redo"
-        title="Redo (Ctrl Shift Z)"
-        disabled={!canRedo}
-        onClick={() => redo(id, stored)}
-      >
-        <Redo2 className="i" aria-hidden="true" />
-      </button>
-    </>
-  );
+  return <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={() => undo(id, stored)} redo={() => redo(id, stored)} />;
 }
 
 /** Dial-in values and Valley: one instrument on one shutter axis. */

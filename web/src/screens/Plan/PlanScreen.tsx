@@ -55,11 +55,7 @@ function NoBriefs() {
         Load Port Alder’s briefs
       </button>
       <div className="menu inline">
-        <Situations
-          onPick={(brief) =>
-            void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)
-          }
-        />
+        <Situations onPick={(brief) => void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)} />
       </div>
     </Message>
   );

@@ -29,7 +29,8 @@ function PocketOf() {
     const stored = briefs.find((brief) => brief.id === id);
     return stored ? deckOfBrief(id, draftStore.getState().byId[id]?.good ?? stored.document) : null;
   }, [id, briefs, runSheets, places]);
-  if (deck && deck.stops.length > 0) return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
+  if (deck && deck.stops.length > 0)
+    return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
   return (
     <Message title={deck ? 'This run sheet has no brief yet' : 'There is no such brief or run sheet'}>
       <Link className="btn go" to={deck ? `/outings/${id}` : '/plan'}>

@@ -140,7 +140,12 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </nav>
       )}
       <Settings brief={brief} plan={plan} />
-      <Rungs brief={brief} plan={plan} room={deck.stops.length > 1 ? 4 : 5} onTap={({ evFrom }) => anchor({ ev100: evFrom, bound: 'reading' })} />
+      <Rungs
+        brief={brief}
+        plan={plan}
+        room={deck.stops.length > 1 ? 4 : 5}
+        onTap={({ evFrom }) => anchor({ ev100: evFrom, bound: 'reading' })}
+      />
       {caution && (
         <p className="caution">
           <Info className="i" aria-hidden="true" />
@@ -250,7 +255,17 @@ function Settings({ brief, plan }: { brief: Brief; plan: Plan }) {
 
 const TREADS = { works: '', edge: 'edge', relaxed: 'edge', past: 'past' } as const;
 /** The ladder with the present rung lit; pressing another says that its light is here. Always `room` rows, so that nothing moves. */
-function Rungs({ brief, plan: { ladder }, room, onTap }: { brief: Brief; plan: Plan; room: number; onTap: (rung: Rung) => void }) {
+function Rungs({
+  brief,
+  plan: { ladder },
+  room,
+  onTap,
+}: {
+  brief: Brief;
+  plan: Plan;
+  room: number;
+  onTap: (rung: Rung) => void;
+}) {
   const shown = rungsRound(ladder, room);
   const view = viewOf(brief);
   return (
@@ -395,7 +410,8 @@ const CONDITIONS = Object.entries(HOLD_CONDITIONS) as [HoldCondition, (typeof HO
 
 function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCondition[]) => void }) {
   const { conditions } = brief.hold;
-  const words = conditions.length > 0 ? conditions.map((condition) => HOLD_CONDITIONS[condition].label).join(', ') : 'standing free';
+  const words =
+    conditions.length > 0 ? conditions.map((condition) => HOLD_CONDITIONS[condition].label).join(', ') : 'standing free';
   const toggle = (condition: HoldCondition): void =>
     onHold(conditions.includes(condition) ? conditions.filter((other) => other !== condition) : [...conditions, condition]);
   return (
@@ -435,7 +451,12 @@ function Distance({ brief, onStand }: { brief: Brief; onStand: (distanceM: numbe
       <ul className="choices three">
         {DISTANCES_M.map((metres) => (
           <li key={metres}>
-            <button type="button" className="btn" aria-pressed={Math.abs(metres / distanceM - 1) < 0.02} onClick={() => onStand(metres)}>
+            <button
+              type="button"
+              className="btn"
+              aria-pressed={Math.abs(metres / distanceM - 1) < 0.02}
+              onClick={() => onStand(metres)}
+            >
               {distanceText(metres, unit)}
             </button>
           </li>
@@ -454,7 +475,13 @@ function Sheet({ title, icon, words, children }: { title: string; icon: ReactNod
   }, [open]);
   return (
     <>
-      <button type="button" className="btn" aria-haspopup="dialog" aria-label={`${title}: ${words}`} onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="btn"
+        aria-haspopup="dialog"
+        aria-label={`${title}: ${words}`}
+        onClick={() => setOpen(true)}
+      >
         {icon}
         <span>{words}</span>
         <ChevronUp className="i" aria-hidden="true" />

@@ -1,1 +1,3 @@
-export function RunSheetScreen() { return null; }
+export function RunSheetScreen() {
+  return null;
+}

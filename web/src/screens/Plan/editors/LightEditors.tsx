@@ -9,9 +9,9 @@ import {
   planWithoutLadder,
   shutterMarks,
   type Brief,
-  type MarkSeries,
 } from '@hushto/core';
-import { useId, useState } from 'react';
+import { useState } from 'react';
+import { MarkField } from '../../../components/MarkField.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
@@ -129,28 +129,6 @@ function MeterReading({ onRead }: { onRead: (ev100: number) => void }) {
       <button type="button" className="btn s" onClick={() => give(shutter, aperture, iso)}>
         Use this reading
       </button>
-    </div>
-  );
-}
-
-interface MarkFieldProps {
-  label: string;
-  text: string;
-  marks: MarkSeries;
-  example: string;
-  onText: (text: string) => void;
-}
-
-function MarkField({ label, text, marks, example, onText }: MarkFieldProps) {
-  const id = useId();
-  const bad = marks.parse(text) === null;
-  return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className={bad ? 'inp bad' : 'inp'}>
-        <input id={id} value={text} autoComplete="off" aria-invalid={bad} onChange={(event) => onText(event.target.value)} />
-      </span>
-      {bad && <span className="help bad">Such as {example}.</span>}
     </div>
   );
 }

@@ -1,0 +1,215 @@
+import type { Place } from '@hushto/contract';
+import { groupDigits, type Brief } from '@hushto/core';
+import { ChevronLeft, ChevronRight, Table2 } from 'lucide-react';
+import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
+import { Segments } from '../../components/Segments.tsx';
+import { useSize } from '../../components/useSize.ts';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { evText } from '../../quantities/quantities.ts';
+import { skyPhase, type SunEvents } from '../../sky/sun.ts';
+import { clockText, dayPlus, dayText } from '../../sky/zoned.ts';
+import { aheadOf, type Ahead, type Stretch } from '../../state/ahead.ts';
+import { sunSideWords } from './words.ts';
+
+// The chart's library is half of what this screen weighs: the times come first.
+const LightChart = lazy(async () => ({ default: (await import('./LightChart.tsx')).LightChart }));
+
+interface LightAheadProps {
+  place: Place;
+  brief: Brief | null;
+  day: string;
+  onDay: (day: string) => void;
+}
+
+/** The light of a place through an evening, and when each rung of the brief's ladder is reached. */
+export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
+  const [stretch, setStretch] = useState<Stretch>('evening');
+  const [table, setTable] = useState(false);
+  const [nowMs] = useState(() => Date.now());
+  const [placed, briefed] = [useDeferredValue(place), useDeferredValue(brief)];
+  const ahead = useMemo(() => aheadOf(placed, day, stretch, briefed), [placed, day, stretch, briefed]);
+  const dayId = useId();
+  const chart = useRef<HTMLDivElement>(null);
+  const { width } = useSize(chart);
+  useShortcuts({ t: () => setTable(!table), '[': () => onDay(dayPlus(day, -1)), ']': () => onDay(dayPlus(day, 1)) });
+  return (
+    <section className="ahead" aria-labelledby="ahead-title">
+      <div className="head">
+        <h2 id="ahead-title">Light ahead</h2>
+        <div className="row start">
+          <button type="button" className="step" aria-label="The day before" onClick={() => onDay(dayPlus(day, -1))}>
+            <ChevronLeft className="i" aria-hidden="true" />
+          </button>
+          <label className="vh" htmlFor={dayId}>
+            Day
+          </label>
+          <span className="inp">
+            <input id={dayId} type="date" value={day} onChange={({ target }) => target.value && onDay(target.value)} />
+          </span>
+          <button type="button" className="step" aria-label="The day after" onClick={() => onDay(dayPlus(day, 1))}>
+            <ChevronRight className="i" aria-hidden="true" />
+          </button>
+        </div>
+        <Segments
+          label="Part of the day"
+          hideLabel
+          value={stretch}
+          options={[
+            { value: 'evening', label: 'Evening' },
+            { value: 'morning', label: 'Morning' },
+            { value: 'whole', label: '24 hours' },
+          ]}
+          onChange={setStretch}
+        />
+      </div>
+      <div className="sun-line">
+        <p>{sunWords(ahead, place.timeZone, day)}</p>
+        <button
+          type="button"
+          className="btn s bare"
+          aria-pressed={table}
+          title="Table or chart (t)"
+          onClick={() => setTable(!table)}
+        >
+          <Table2 className="i" aria-hidden="true" /> Table
+        </button>
+      </div>
+      <div ref={chart} className="light-chart" aria-label={chartWords(ahead, place.timeZone)} role={table ? undefined : 'img'}>
+        {table ? (
+          <LightTable ahead={ahead} timeZone={place.timeZone} />
+        ) : (
+          <Suspense>
+            <LightChart
+              ahead={ahead}
+              timeZone={place.timeZone}
+              briefEv={brief?.light.ev100 ?? null}
+              nowMs={nowMs}
+              width={width}
+            />
+          </Suspense>
+        )}
+      </div>
+      {brief && <RungTimes ahead={ahead} brief={brief} timeZone={place.timeZone} />}
+    </section>
+  );
+}
+
+/** When what changes, first to last. */
+function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; timeZone: string }) {
+  const { times, first, samples } = ahead;
+  const rows = [
+    { atMs: samples[0]!.atMs, rung: first, towards: 'darker' as const, begins: true },
+    ...times.map((time) => ({ ...time, begins: false })),
+  ];
+  return (
+    <section className="rung-times" aria-labelledby="times-title">
+      <h3 id="times-title">
+        {brief.title}: <span className="quiet">the ladder through this light</span>
+      </h3>
+      <div className="scrolls" tabIndex={0} role="region" aria-label="When each rung is reached">
+        <table className="data">
+          <thead>
+            <tr>
+              <th scope="col">From</th>
+              <th scope="col">Light</th>
+              <th scope="col">Set</th>
+              <th scope="col">What changes</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ atMs, rung, towards, begins }, n) => (
+              <tr key={`${atMs}${n}`} className={rung?.state === 'past' ? 'past' : ''}>
+                <th scope="row">{clockText(atMs, timeZone)}</th>
+                <td>{evText(begins ? samples[0]!.ev100 : ((rung ?? times[n]?.rung)?.evFrom ?? samples[0]!.ev100))}</td>
+                <td>
+                  {rung ? (
+                    <>
+                      {rung.labels.shutter}, {rung.labels.aperture}, ISO {groupDigits(rung.labels.iso)}
+                      {rung.labels.lift !== '0' && `, lift ${rung.labels.lift}`}
+                    </>
+                  ) : (
+                    'brighter than the ladder'
+                  )}
+                </td>
+                <td>
+                  {towards === 'brighter' && <em>Brighter again. </em>}
+                  {rung?.say ?? 'Base ISO; only faster and narrower are left.'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+const TABLE_MINUTES = 15;
+
+/** The same data as the chart, a quarter of an hour a row. */
+function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: string }) {
+  return (
+    <div className="scrolls" tabIndex={0} role="region" aria-label="Light, a quarter of an hour a row">
+      <table className="data">
+        <thead>
+          <tr>
+            <th scope="col">Time</th>
+            <th scope="col">EV</th>
+            <th scope="col">lx</th>
+            <th scope="col">Sun</th>
+            <th scope="col">Phase</th>
+            <th scope="col">From lamps</th>
+          </tr>
+        </thead>
+        <tbody>
+          {samples
+            .filter((_, i) => i % TABLE_MINUTES === 0)
+            .map(({ atMs, ev100, lux, sunAltitudeDeg, lampShare }) => (
+              <tr key={atMs}>
+                <th scope="row">{clockText(atMs, timeZone)}</th>
+                <td>{ev100.toFixed(1).replace('-', '−')}</td>
+                <td>{lux >= 10 ? groupDigits(String(Math.round(lux))) : lux.toPrecision(2)}</td>
+                <td>{sunAltitudeDeg.toFixed(1).replace('-', '−')}°</td>
+                <td>{PHASE_WORDS[skyPhase(sunAltitudeDeg)]}</td>
+                <td>{Math.round(100 * lampShare)} %</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const PHASE_WORDS = {
+  day: 'day',
+  civil: 'civil twilight',
+  nautical: 'nautical twilight',
+  astronomical: 'astronomical twilight',
+  night: 'night',
+} as const;
+
+function chartWords({ samples }: Ahead, timeZone: string): string {
+  const [first, last] = [samples[0]!, samples.at(-1)!];
+  return `Light from ${clockText(first.atMs, timeZone)}, ${evText(first.ev100)}, to ${clockText(last.atMs, timeZone)}, ${evText(last.ev100)}. The table has every quarter of an hour.`;
+}
+
+/** What the sun does, in one sentence or two. */
+function sunWords({ sun, against }: Ahead, timeZone: string, day: string): string {
+  const side = against
+    ? ` ${sunSideWords(against)} ${sun.polar === 'day' ? 'at the middle of this stretch' : 'until then'}.`
+    : '';
+  if (sun.polar === 'day') return `${dayText(day)}: the sun does not set.${side}`;
+  if (sun.polar === 'night') return `${dayText(day)}: the sun does not rise.`;
+  const clock = (ms: number | null): string | null => (ms === null ? null : clockText(ms, timeZone));
+  return `${dayText(day)}: ${duskWords(sun, clock)}.${side}`;
+}
+
+function duskWords({ sunsetMs, sunriseMs, dusk }: SunEvents, clock: (ms: number | null) => string | null): string {
+  const parts = [
+    sunsetMs === null ? 'the sun does not set' : `sunset ${clock(sunsetMs)}`,
+    dusk.civilMs === null ? 'civil twilight all night' : `civil twilight until ${clock(dusk.civilMs)}`,
+    ...(dusk.civilMs !== null && dusk.nauticalMs !== null ? [`nautical until ${clock(dusk.nauticalMs)}`] : []),
+    ...(sunriseMs === null ? [] : [`sunrise ${clock(sunriseMs)}`]),
+  ];
+  return parts.join(', ');
+}

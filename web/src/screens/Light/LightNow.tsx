@@ -1,0 +1,304 @@
+import {
+  apertureMarks,
+  evFromLux,
+  groupDigits,
+  illuminanceLux,
+  isoMarks,
+  KNOWN_SCENES,
+  lightFromIso,
+  MID_GREY,
+  planningEv,
+  planWithoutLadder,
+  shutterMarks,
+  shutterWords,
+  stopsLabel,
+  stopWords,
+  type Brief,
+} from '@hushto/core';
+import type { Reading } from '@hushto/contract';
+import { Check, ImageUp, Plus } from 'lucide-react';
+import { useId, useState } from 'react';
+import { MarkField } from '../../components/MarkField.tsx';
+import { NumberField } from '../../components/NumberField.tsx';
+import { PickList } from '../../components/PickList.tsx';
+import { Segments } from '../../components/Segments.tsx';
+import { evText, shortNumber } from '../../quantities/quantities.ts';
+import { readPhoto } from './photo.ts';
+import { likeScene } from './words.ts';
+
+/** A light found out, before it is kept. */
+export type Found = Pick<Reading, 'ev100' | 'how' | 'say' | 'uncertaintyStops'>;
+
+interface LightNowProps {
+  /** The brief the light is for, and the way to give it to that brief. */
+  brief: { title: string; brief: Brief } | null;
+  onUse: (ev100: number, backgroundStops: number | null) => void;
+  onKeep: (found: Found, backgroundStops: number | null) => void;
+}
+
+type Way = 'meter' | 'lux' | 'scene' | 'photo';
+
+/** What the light is now: four ways to say it, on the subject and on the background. */
+export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
+  const [way, setWay] = useState<Way>('meter');
+  const [side, setSide] = useState<'subject' | 'background'>('subject');
+  const [found, setFound] = useState<{ subject: Found | null; background: Found | null }>({ subject: null, background: null });
+  const give = (light: Found | null): void => setFound((before) => ({ ...before, [side]: light }));
+  const { subject, background } = found;
+  const contrast = subject && background ? background.ev100 - subject.ev100 : null;
+  return (
+    <section className="light-now" aria-labelledby="now-title">
+      <div className="head">
+        <h2 id="now-title">Now</h2>
+        <Segments
+          label="Where it was read"
+          hideLabel
+          value={side}
+          options={[
+            { value: 'subject', label: 'Subject' },
+            { value: 'background', label: 'Background' },
+          ]}
+          onChange={setSide}
+        />
+      </div>
+      <Segments
+        label="Say it as"
+        hideLabel
+        value={way}
+        options={[
+          { value: 'meter', label: 'Meter' },
+          { value: 'lux', label: 'Lux' },
+          { value: 'scene', label: 'Scene' },
+          { value: 'photo', label: 'Photo' },
+        ]}
+        onChange={setWay}
+      />
+      <div className="way" key={`${way}${side}`}>
+        {way === 'meter' && <MeterWay onFound={give} />}
+        {way === 'lux' && <LuxWay found={found[side]} onFound={give} />}
+        {way === 'scene' && <SceneWay onFound={give} />}
+        {way === 'photo' && <PhotoWay onFound={give} />}
+      </div>
+      <Result subject={subject} contrast={contrast} brief={brief?.brief ?? null} />
+      <p className="row start">
+        <button type="button" className="btn s go" disabled={!subject} onClick={() => subject && onKeep(subject, contrast)}>
+          <Plus className="i" aria-hidden="true" /> Keep this reading
+        </button>
+        {brief && (
+          <button type="button" className="btn s" disabled={!subject} onClick={() => subject && onUse(subject.ev100, contrast)}>
+            <Check className="i" aria-hidden="true" /> Use it in the brief
+          </button>
+        )}
+      </p>
+    </section>
+  );
+}
+
+/** EV, lux and what it means. */
+function Result({ subject, contrast, brief }: { subject: Found | null; contrast: number | null; brief: Brief | null }) {
+  if (!subject) return <p className="found none">Say what the light on the subject is; a reading beats every guess.</p>;
+  const { ev100, uncertaintyStops } = subject;
+  const like = likeScene(ev100);
+  const choice = brief && planWithoutLadder({ ...brief, light: { ...brief.light, ev100 } }, 0).choice;
+  return (
+    <div className="found" aria-live="polite">
+      <p className="value">
+        <b>{evText(ev100)}</b>
+        <span>{groupDigits(shortNumber(illuminanceLux(ev100)))} lx</span>
+        {uncertaintyStops > 0.34 && <span>± {stopWords(stopsLabel(uncertaintyStops))}</span>}
+      </p>
+      <p>
+        {like ? `About as bright as: ${like}. ` : ''}
+        {choice && (
+          <>
+            There {brief.title} takes {shutterWords(choice.shutterS)}, {choice.labels.aperture}, ISO{' '}
+            {groupDigits(choice.labels.iso)}
+            {choice.labels.lift === '0' ? '' : `, lift ${choice.labels.lift}`}.
+          </>
+        )}
+      </p>
+      {contrast !== null && <p>{contrastWords(contrast)}</p>}
+    </div>
+  );
+}
+
+function contrastWords(stops: number): string {
+  const label = stopsLabel(Math.abs(stops));
+  if (label === '0') return 'The background is as bright as the subject.';
+  const how = stops < 0 ? 'darker' : 'brighter';
+  const care =
+    stops > 1
+      ? ' An averaging meter would darken the subject.'
+      : stops < -1
+        ? ' An averaging meter would brighten it too much.'
+        : '';
+  return `The background is ${stopWords(label)} ${how}.${care}`;
+}
+
+const METERED = [
+  { value: 'grey', label: 'Grey card', tone: MID_GREY, uncertaintyStops: 1 / 3, say: 'a grey card' },
+  { value: 'palm', label: 'Light palm', tone: 0.36, uncertaintyStops: 1 / 2, say: 'a light palm' },
+  { value: 'scene', label: 'Whole scene', tone: MID_GREY, uncertaintyStops: 1, say: 'the whole scene' },
+] as const;
+
+/** Shutter, aperture, ISO and compensation as the camera showed them, and what it looked at. */
+function MeterWay({ onFound }: { onFound: (found: Found | null) => void }) {
+  const [texts, setTexts] = useState({ shutter: '1/60', aperture: 'f/2.8', iso: '3200' });
+  const [compensation, setCompensation] = useState(0);
+  const [metered, setMetered] = useState<(typeof METERED)[number]['value']>('grey');
+  const give = (next: typeof texts, stops: number, off: typeof metered): void => {
+    const [t, n, k] = [shutterMarks.parse(next.shutter), apertureMarks.parse(next.aperture), isoMarks.parse(next.iso)];
+    if (t === null || n === null || k === null) return onFound(null);
+    const { tone, uncertaintyStops, say } = METERED.find(({ value }) => value === off)!;
+    const setting = { shutterS: shutterMarks.value(t), fNumber: apertureMarks.value(n), toneStops: Math.log2(tone / MID_GREY) };
+    const anywhere = { compensationStops: stops, lowestIso: 0, ceilingIso: Infinity };
+    const compensated = stops === 0 ? '' : `, compensation ${stops > 0 ? '+' : ''}${stopsLabel(stops)}`;
+    onFound({
+      ev100: lightFromIso(setting, isoMarks.value(k), anywhere).ev100,
+      how: 'meter',
+      say: `${shutterMarks.label(t)} s, ${apertureMarks.label(n)}, ISO ${isoMarks.label(k)} off ${say}${compensated}`,
+      uncertaintyStops,
+    });
+  };
+  const field = (key: keyof typeof texts) => (text: string) => {
+    const next = { ...texts, [key]: text };
+    setTexts(next);
+    give(next, compensation, metered);
+  };
+  return (
+    <>
+      <div className="trio">
+        <MarkField label="Shutter" text={texts.shutter} marks={shutterMarks} example="1/125" onText={field('shutter')} />
+        <MarkField label="Aperture" text={texts.aperture} marks={apertureMarks} example="f/2.8" onText={field('aperture')} />
+        <MarkField label="ISO" text={texts.iso} marks={isoMarks} example="1600" onText={field('iso')} />
+      </div>
+      <Segments
+        label="What was metered"
+        value={metered}
+        options={METERED}
+        onChange={(off) => {
+          setMetered(off);
+          give(texts, compensation, off);
+        }}
+      />
+      <div className="row start">
+        <span className="small quiet">Compensation set on the camera</span>
+        <button type="button" className="step" aria-label="Compensation a third less" onClick={() => compensate(-1 / 3)}>
+          −
+        </button>
+        <output className="num">{compensation > 0.1 ? `+${stopsLabel(compensation)}` : stopsLabel(compensation)}</output>
+        <button type="button" className="step" aria-label="Compensation a third more" onClick={() => compensate(1 / 3)}>
+          +
+        </button>
+        <button type="button" className="btn s" onClick={() => give(texts, compensation, metered)}>
+          Read
+        </button>
+      </div>
+    </>
+  );
+
+  function compensate(by: number): void {
+    const stops = Math.round(3 * Math.min(5, Math.max(-5, compensation + by))) / 3;
+    setCompensation(stops);
+    give(texts, stops, metered);
+  }
+}
+
+function LuxWay({ found, onFound }: { found: Found | null; onFound: (found: Found | null) => void }) {
+  const [lux, setLux] = useState(found ? illuminanceLux(found.ev100) : 40);
+  return (
+    <>
+      <NumberField
+        label="Light on it"
+        value={lux}
+        unit="lx"
+        format={shortNumber}
+        onChange={(value) => {
+          setLux(value);
+          onFound(
+            value > 0 ? { ev100: evFromLux(value), how: 'lux', say: `${shortNumber(value)} lx`, uncertaintyStops: 1 / 2 } : null,
+          );
+        }}
+      />
+      <p className="help">
+        Hold the meter or the phone where the subject is, facing the camera. Phones are off by half a stop or so.
+      </p>
+    </>
+  );
+}
+
+function SceneWay({ onFound }: { onFound: (found: Found | null) => void }) {
+  const [picked, setPicked] = useState<string>();
+  const scene = KNOWN_SCENES.find(({ id }) => id === picked);
+  return (
+    <>
+      <PickList
+        label="Known scenes"
+        searchable
+        value={picked}
+        items={KNOWN_SCENES.map(({ id, label, fromEv, toEv }) => ({
+          id,
+          label,
+          detail: fromEv === toEv ? evText(fromEv) : `${evText(fromEv)} to ${toEv}`.replace('-', '−'),
+        }))}
+        onPick={(id) => {
+          const { label, fromEv, toEv } = KNOWN_SCENES.find((candidate) => candidate.id === id)!;
+          setPicked(id);
+          onFound({
+            ev100: planningEv(KNOWN_SCENES.find((candidate) => candidate.id === id)!),
+            how: 'scene',
+            say: label,
+            uncertaintyStops: Math.max(1, (toEv - fromEv) / 2),
+          });
+        }}
+      />
+      <p className="help">{scene ? `Source: ${scene.source}. ` : ''}Planned at the darker third of its range.</p>
+    </>
+  );
+}
+
+function PhotoWay({ onFound }: { onFound: (found: Found | null) => void }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const id = useId();
+  const read = async (file: File): Promise<void> => {
+    const result = await readPhoto(file);
+    if ('problem' in result) {
+      setProblem(result.problem);
+      return onFound(null);
+    }
+    const { photo, reading } = result;
+    setProblem(null);
+    const iso = groupDigits(String(Math.round(photo.iso)));
+    onFound({
+      ...reading,
+      how: 'photo',
+      say: `“${file.name}”: ${shutterWords(photo.shutterS)}, f/${shortNumber(photo.fNumber)}, ISO ${iso}`.slice(0, 300),
+    });
+  };
+  return (
+    <>
+      <label className="btn" htmlFor={id}>
+        <ImageUp className="i" aria-hidden="true" /> Choose a photo taken there
+      </label>
+      <input
+        id={id}
+        className="vh"
+        type="file"
+        accept="image/*"
+        onChange={({ target }) => {
+          const file = target.files?.[0];
+          target.value = '';
+          if (file) void read(file);
+        }}
+      />
+      {problem && (
+        <p className="help bad" role="alert">
+          {problem}
+        </p>
+      )}
+      <p className="help">
+        Its exposure and how bright it came out say what the light was, within a stop or so. It stays in this browser.
+      </p>
+    </>
+  );
+}
