@@ -132,8 +132,10 @@ function useOf(
 ): StretchUse {
   const presses = minutes * pressesPerMinute;
   const frames = presses * burst;
+  // Where nothing is photographed the camera is off.
+  const onMinutes = presses > 0 ? minutes : 0;
   const worth =
-    PRESS_SHARE * (presses + LATER_FRAME_COST * (frames - presses)) + (1 - PRESS_SHARE) * (minutes / RATED_ON_MINUTES);
+    PRESS_SHARE * (presses + LATER_FRAME_COST * (frames - presses)) + (1 - PRESS_SHARE) * (onMinutes / RATED_ON_MINUTES);
   const rate = burstRate(carried.framesPerSecond, shutterS);
   const written = carried.writeMBs / frameMB;
   const full = framesUntilFull(carried.bufferFrames, written, rate);

@@ -41,6 +41,7 @@ describe('the budget of an outing', () => {
   it('takes the rating as it is at one press every half minute', () => {
     const rated = { minutes: 200, pressesPerMinute: 2, burst: 1, shutterS: 1 / 250 };
     expect(budgetOf(CARRIED, [rated]).batteries).to.be.closeTo(1, 1e-12);
+    expect(budgetOf(CARRIED, [{ ...rated, pressesPerMinute: 0 }]).batteries).to.equal(0);
   });
 
   it('gives a battery about 70 % at freezing and half at −10 °C (common practice), never more than its rating', () => {

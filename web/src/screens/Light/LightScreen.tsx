@@ -1,9 +1,9 @@
 import type { Place, StoredPlace } from '@hushto/contract';
 import { plainNumber, type Brief } from '@hushto/core';
-import { Check, ChevronDown, Plus, Trash2 } from 'lucide-react';
-import { Popover } from 'radix-ui';
+import { Check, Plus, Trash2 } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
+import { DocumentMenu } from '../../components/DocumentMenu.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
@@ -199,73 +199,35 @@ function Readings({
   );
 }
 
-/** The place's name, which opens the list of places. */
+/** The place’s name, which opens the list of places. */
 function PlaceMenu({ stored, rename }: { stored: StoredPlace; rename: (label: string) => void }) {
-  const [open, setOpen] = useState(false);
-  const [typing, setTyping] = useState<string | null>(null);
   const places = useLibrary((library) => library.places);
   const navigate = useNavigate();
   const { show } = useToasts();
-  const nameId = useId();
-  const go = (id: string): void => {
-    setOpen(false);
-    void navigate(`/light/${id}`);
-  };
+  const go = (id: string): void => void navigate(`/light/${id}`);
   const remove = async (): Promise<void> => {
-    setOpen(false);
     void navigate('/light');
     await discard('places', stored.id);
     show(`“${stored.document.label}” is deleted.`, {
       label: 'Undo',
-      run: () => void bringBack('places', stored).then(() => navigate(`/light/${stored.id}`)),
+      run: () => void bringBack('places', stored).then(() => go(stored.id)),
     });
   };
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <h1>
-        <Popover.Trigger className="opener" aria-label={`${stored.document.label}. Open the list of places`}>
-          <span>{stored.document.label}</span> <ChevronDown className="i" aria-hidden="true" />
-        </Popover.Trigger>
-      </h1>
-      <Popover.Portal>
-        <Popover.Content className="pop menu" align="start" sideOffset={4} collisionPadding={12} aria-label="Places">
-          <div className="field name">
-            <label htmlFor={nameId}>Name of this place</label>
-            <span className="inp">
-              <input
-                id={nameId}
-                value={typing ?? stored.document.label}
-                autoComplete="off"
-                maxLength={120}
-                onBlur={() => setTyping(null)}
-                onChange={({ target }) => {
-                  setTyping(target.value);
-                  rename(target.value);
-                }}
-              />
-            </span>
-          </div>
-          <ul aria-label="Places">
-            {places.map(({ id, document }) => (
-              <li key={id}>
-                <button type="button" aria-current={id === stored.id ? 'true' : undefined} onClick={() => go(id)}>
-                  {id === stored.id && <Check className="i" aria-hidden="true" />}
-                  <b>{document.label}</b>
-                  <span>{coordinatesText(document.latitudeDeg, document.longitudeDeg)}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          <div className="foot">
-            <button type="button" className="btn s go" onClick={() => go(addDocument('places', newPlace()))}>
-              <Plus className="i" aria-hidden="true" /> New place
-            </button>
-            <button type="button" className="btn s bare" onClick={() => void remove()}>
-              <Trash2 className="i" aria-hidden="true" /> Delete
-            </button>
-          </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <DocumentMenu
+      one="place"
+      many="places"
+      title={stored.document.label}
+      openId={stored.id}
+      items={places.map(({ id, document }) => ({
+        id,
+        title: document.label,
+        line: coordinatesText(document.latitudeDeg, document.longitudeDeg),
+      }))}
+      onOpen={go}
+      onRename={rename}
+      onNew={() => go(addDocument('places', newPlace()))}
+      onDelete={() => void remove()}
+    />
   );
 }

@@ -2,11 +2,12 @@ import type { Place } from '@hushto/contract';
 import { SKY_DIVISOR, stopsLabel, type SkyState } from '@hushto/core';
 import cities from 'virtual:cities';
 import { Plus, Trash2 } from 'lucide-react';
-import { useId, useState } from 'react';
+import { ClockField } from '../../components/ClockField.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
 import { Segments } from '../../components/Segments.tsx';
+import { TextField } from '../../components/TextField.tsx';
 import { Token } from '../../components/Token.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { offsetText } from '../../sky/zoned.ts';
@@ -270,40 +271,5 @@ function LampsEditor({ place, edit }: PlaceProps) {
         <Plus className="i" aria-hidden="true" /> Add lamps
       </button>
     </>
-  );
-}
-
-function TextField({ label, value, onChange }: { label: string; value: string; onChange: (text: string) => void }) {
-  const id = useId();
-  return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className="inp">
-        <input id={id} value={value} maxLength={120} autoComplete="off" onChange={(event) => onChange(event.target.value)} />
-      </span>
-    </div>
-  );
-}
-
-/** A time of day; what is not yet one waits in the field. */
-function ClockField({ label, value, onChange }: { label: string; value: string; onChange: (clock: string) => void }) {
-  const id = useId();
-  const [typing, setTyping] = useState<string | null>(null);
-  return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className="inp">
-        <input
-          id={id}
-          type="time"
-          value={typing ?? value}
-          onChange={(event) => {
-            setTyping(event.target.value);
-            if (event.target.value) onChange(event.target.value);
-          }}
-          onBlur={() => setTyping(null)}
-        />
-      </span>
-    </div>
   );
 }

@@ -1,0 +1,87 @@
+import { fieldIssues, TallyFileSchema, type StoredTally } from '@hushto/contract';
+import { FileInput, Trash2 } from 'lucide-react';
+import { useId } from 'react';
+import { useToasts } from '../../components/Toasts.tsx';
+import { dayText } from '../../sky/zoned.ts';
+import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
+import { countsOf } from '../../state/pocket.ts';
+
+/** What was counted on the spot, by day; and the way to bring a tally back from a phone. */
+export function Tallies({ runSheetId }: { runSheetId: string | null }) {
+  const tallies = useLibrary((library) => library.tallies);
+  const { show } = useToasts();
+  const id = useId();
+  const shown = tallies.filter(({ document }) => document.frames.length > 0);
+  const mine = [...shown].sort((a, b) => order(b, runSheetId).localeCompare(order(a, runSheetId)));
+  const bringIn = async (file: File): Promise<void> => {
+    const parsed = TallyFileSchema.safeParse(
+      await file
+        .text()
+        .then(JSON.parse)
+        .catch(() => null),
+    );
+    if (!parsed.success) {
+      const [first] = fieldIssues(parsed.error);
+      return show(
+        `Nothing was taken from “${file.name}”: ${first?.path ? `${first.path}: ${first.message}` : 'it is not a tally saved by Pocket.'}`,
+      );
+    }
+    const before = new Set(tallies.map((stored) => stored.id));
+    await Promise.all(parsed.data.tallies.map(({ id: tallyId, tally }) => keep('tallies', tally, tallyId)));
+    const added = parsed.data.tallies.filter((one) => !before.has(one.id)).length;
+    const frames = parsed.data.tallies.reduce((sum, { tally }) => sum + tally.frames.length, 0);
+    show(added > 0 ? `${frames} counted frames are here.` : 'These were here already; nothing is counted twice.');
+  };
+  const remove = async (stored: StoredTally): Promise<void> => {
+    await discard('tallies', stored.id);
+    show(`The tally of “${stored.document.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('tallies', stored) });
+  };
+  return (
+    <section className="tallies" aria-labelledby="tallies-title">
+      <h2 id="tallies-title">Counted</h2>
+      {mine.length === 0 && <p className="help">Nothing yet. What you count in Pocket comes here.</p>}
+      <ul>
+        {mine.map((stored) => {
+          const { title, day, frames } = stored.document;
+          const { sharp, soft, noisy, missed } = countsOf(frames);
+          return (
+            <li key={stored.id}>
+              <p>
+                <b>{title}</b>
+              </p>
+              <p className="small num">
+                <span className="quiet">{dayText(day)}:</span> {sharp} sharp, {soft} soft, {noisy} noisy, {missed} missed
+              </p>
+              <button
+                type="button"
+                className="tip-x"
+                aria-label={`Delete the tally of ${title}`}
+                onClick={() => void remove(stored)}
+              >
+                <Trash2 className="i" aria-hidden="true" />
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <label className="btn s" htmlFor={id}>
+        <FileInput className="i" aria-hidden="true" /> Bring a tally back
+      </label>
+      <input
+        id={id}
+        className="vh"
+        type="file"
+        accept=".json,application/json"
+        onChange={({ target }) => {
+          const file = target.files?.[0];
+          target.value = '';
+          if (file) void bringIn(file);
+        }}
+      />
+    </section>
+  );
+}
+
+/** This sheet's own first, then the newest. */
+const order = ({ document }: StoredTally, runSheetId: string | null): string =>
+  `${document.runSheetId === runSheetId ? 1 : 0}${document.day}`;

@@ -1,0 +1,203 @@
+import type { RunSheet } from '@hushto/contract';
+import { COMPRESSION_SHARE, plainNumber, type Budget, type Compression, type RunsOut } from '@hushto/core';
+import { NumberField } from '../../components/NumberField.tsx';
+import { Quantity } from '../../components/Quantity.tsx';
+import { Segments as Choice } from '../../components/Segments.tsx';
+import { Token } from '../../components/Token.tsx';
+import { shortNumber } from '../../quantities/quantities.ts';
+import { clockPlus } from '../../sky/zoned.ts';
+import { groupedNumber } from '../../state/exports.ts';
+import type { TimedSegment } from '../../state/runSheet.ts';
+import type { EditSheet } from './Segments.tsx';
+
+interface TotalsProps {
+  sheet: RunSheet;
+  segments: readonly TimedSegment[];
+  budget: Budget;
+  edit: EditSheet;
+}
+
+/** What the outing uses, where it runs out, and what to carry. */
+export function Totals({ sheet, segments, budget, edit }: TotalsProps) {
+  const { carried } = sheet;
+  const has = (change: Partial<RunSheet['carried']>): void =>
+    edit((before) => ({ ...before, carried: { ...before.carried, ...change } }));
+  const runsOut = (what: string, out: RunsOut | null): string | null =>
+    out && `${what} ${clockPlus(sheet.startsAt, Math.floor(out.atMinute))}, during “${nameOf(segments[out.stretch]!)}”`;
+  const outs = [runsOut('cards are full at', budget.cardsOut), runsOut('batteries are empty at', budget.batteriesOut)].filter(
+    (text) => text !== null,
+  );
+  const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
+  return (
+    <section className="totals" aria-labelledby="totals-title">
+      <h2 id="totals-title">What it takes</h2>
+      <dl className="num">
+        <div>
+          <dt>Frames</dt>
+          <dd>{groupedNumber(budget.frames)}</dd>
+        </div>
+        <div>
+          <dt>On cards</dt>
+          <dd>{plainNumber(budget.gb)} GB</dd>
+        </div>
+        <div>
+          <dt>Batteries</dt>
+          <dd>{budget.batteries.toFixed(1)}</dd>
+        </div>
+        <div>
+          <dt>To look through</dt>
+          <dd>{durationText(budget.cullMinutes)}</dd>
+        </div>
+      </dl>
+      {outs.length > 0 ? (
+        <p className="outs">
+          Your {outs.join('; your ')}. Carry {count(budget.carry.cards, 'card', 'cards')} and{' '}
+          {count(budget.carry.batteries, 'battery', 'batteries')}.
+        </p>
+      ) : (
+        <p className="outs">What you carry lasts.</p>
+      )}
+      <p className="say">
+        Raws of{' '}
+        <Token title="Raw files" editor={() => <RawEditor carried={carried} has={has} />}>
+          {shortMegapixels(carried.megapixels)}, {carried.bits} bits, {COMPRESSION_WORDS[carried.compression]}
+        </Token>{' '}
+        are {plainNumber(budget.frameMB)} MB. I carry{' '}
+        <Token title="Cards" editor={() => <CardEditor carried={carried} has={has} />}>
+          {count(carried.cards, 'card', 'cards')} of {shortNumber(carried.cardGb)} GB
+        </Token>{' '}
+        and{' '}
+        <Token title="Batteries" editor={() => <BatteryEditor carried={carried} has={has} />}>
+          {count(carried.batteries, 'battery', 'batteries')} rated {groupedNumber(carried.ratedShots)}, at {carried.temperatureC}
+          &nbsp;°C
+        </Token>
+        . The buffer takes{' '}
+        <Token title="Buffer and card speed" editor={() => <BufferEditor carried={carried} has={has} />}>
+          {groupedNumber(carried.bufferFrames)} frames, written at {groupedNumber(carried.writeMBs)} MB/s
+        </Token>
+        ; looking takes{' '}
+        <Token
+          title="Time to judge a frame"
+          editor={() => (
+            <NumberField
+              label="Seconds a frame"
+              value={carried.cullS}
+              unit="s"
+              onChange={(cullS) => has({ cullS: clamp(cullS, 0.1, 600) })}
+            />
+          )}
+        >
+          {shortNumber(carried.cullS)} s
+        </Token>{' '}
+        a frame.
+      </p>
+    </section>
+  );
+}
+
+const nameOf = ({ segment, brief }: TimedSegment): string => segment.title || brief?.title || 'Pause';
+const clamp = (value: number, from: number, to: number): number => Math.min(to, Math.max(from, value));
+const shortMegapixels = (megapixels: number): string => `${Math.round(megapixels)} MP`;
+
+function durationText(minutes: number): string {
+  if (minutes < 60) return `${Math.round(minutes)} min`;
+  return `${Math.floor(minutes / 60)} h ${Math.round(minutes % 60)}`;
+}
+
+const COMPRESSION_WORDS: Record<Compression, string> = { none: 'uncompressed', lossless: 'lossless', lossy: 'lossy' };
+
+interface PartProps {
+  carried: RunSheet['carried'];
+  has: (change: Partial<RunSheet['carried']>) => void;
+}
+
+function RawEditor({ carried, has }: PartProps) {
+  return (
+    <>
+      <NumberField
+        label="Megapixels"
+        value={carried.megapixels}
+        unit="MP"
+        onChange={(megapixels) => has({ megapixels: clamp(megapixels, 0.3, 400) })}
+      />
+      <Choice
+        label="Bits"
+        value={String(carried.bits)}
+        options={['12', '14', '16'].map((bits) => ({ value: bits, label: bits }))}
+        onChange={(bits) => has({ bits: Number(bits) })}
+      />
+      <Choice
+        label="Compression"
+        value={carried.compression}
+        options={(Object.keys(COMPRESSION_SHARE) as Compression[]).map((value) => ({ value, label: COMPRESSION_WORDS[value] }))}
+        onChange={(compression) => has({ compression })}
+      />
+      <p className="help">Lossless takes about 62 %, lossy 40 % of the plain size: starting values of ours.</p>
+    </>
+  );
+}
+
+const CardEditor = ({ carried, has }: PartProps) => (
+  <div className="pair">
+    <NumberField label="Cards" value={carried.cards} onChange={(cards) => has({ cards: clamp(Math.round(cards), 1, 100) })} />
+    <NumberField
+      label="Each"
+      value={carried.cardGb}
+      unit="GB"
+      onChange={(cardGb) => has({ cardGb: clamp(cardGb, 1, 100_000) })}
+    />
+  </div>
+);
+
+function BatteryEditor({ carried, has }: PartProps) {
+  return (
+    <>
+      <div className="pair">
+        <NumberField
+          label="Batteries"
+          value={carried.batteries}
+          onChange={(n) => has({ batteries: clamp(Math.round(n), 1, 100) })}
+        />
+        <NumberField
+          label="Rated frames"
+          value={carried.ratedShots}
+          onChange={(ratedShots) => has({ ratedShots: clamp(ratedShots, 10, 100_000) })}
+        />
+      </div>
+      <Quantity
+        label="Temperature"
+        value={carried.temperatureC}
+        unit="°C"
+        min={-20}
+        max={30}
+        steps={50}
+        format={(celsius) => String(Math.round(celsius)).replace('-', '−')}
+        marks={['−20', '0', '30']}
+        onChange={(celsius) => has({ temperatureC: clamp(Math.round(celsius), -40, 50) })}
+      />
+      <p className="help">In the cold a battery gives about 70 % at 0 °C and half at −10 °C: common practice.</p>
+    </>
+  );
+}
+
+const BufferEditor = ({ carried, has }: PartProps) => (
+  <>
+    <NumberField
+      label="Frames the buffer takes"
+      value={carried.bufferFrames}
+      onChange={(n) => has({ bufferFrames: clamp(n, 1, 100_000) })}
+    />
+    <NumberField
+      label="Card is written at"
+      value={carried.writeMBs}
+      unit="MB/s"
+      onChange={(n) => has({ writeMBs: clamp(n, 1, 20_000) })}
+    />
+    <NumberField
+      label="Frames a second"
+      value={carried.framesPerSecond}
+      unit="/s"
+      onChange={(n) => has({ framesPerSecond: clamp(n, 0.1, 240) })}
+    />
+  </>
+);

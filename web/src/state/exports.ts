@@ -1,0 +1,75 @@
+import ICAL from 'ical.js';
+import Papa from 'papaparse';
+import { groupDigits, shutterWords } from '@hushto/core';
+import type { RunSheet } from '@hushto/contract';
+import type { TimedSegment } from './runSheet.ts';
+
+/** What to set in a segment, in one line; empty for a pause. */
+export function settingLine({ plan }: TimedSegment): string {
+  if (!plan) return '';
+  const { labels, shutterS, burst } = plan.choice;
+  const lift = labels.lift === '0' ? '' : `, lift ${labels.lift}`;
+  return `${shutterWords(shutterS).replace('\u00a0', ' ')}, ${labels.aperture}, ISO ${labels.iso}${lift}${burst > 1 ? `, bursts of ${burst}` : ''}`;
+}
+
+/**
+ * The run sheet as an iCalendar file (RFC 5545): an event for each segment, its times in UTC.
+ * @param madeMs when it was made, for DTSTAMP
+ */
+export function calendarFile(
+  sheet: RunSheet,
+  id: string,
+  segments: readonly TimedSegment[],
+  where: string | null,
+  madeMs: number,
+): string {
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.addPropertyWithValue('version', '2.0');
+  calendar.addPropertyWithValue('prodid', '-//hushto//run sheet//EN');
+  calendar.addPropertyWithValue('x-wr-calname', sheet.title);
+  for (const timed of segments) {
+    const { segment, brief, fromMs, toMs, plan } = timed;
+    const event = new ICAL.Component('vevent');
+    const set = (name: string, value: string | ICAL.Time): unknown => event.addPropertyWithValue(name, value);
+    set('uid', `${segment.id}.${id}@hushto`);
+    set('dtstamp', utc(madeMs));
+    set('dtstart', utc(fromMs));
+    set('dtend', utc(toMs));
+    set('summary', segment.title || brief?.title || 'Pause');
+    if (plan) set('description', [settingLine(timed), plan.camera.say, segment.note].filter(Boolean).join('\n'));
+    if (where) set('location', where);
+    set('transp', plan ? 'OPAQUE' : 'TRANSPARENT');
+    calendar.addSubcomponent(event);
+  }
+  return `${calendar.toString()}\r\n`;
+}
+
+// Lines are to have 75 octets at most; the library counts the space that begins a continued one on top.
+ICAL.foldLength = 74;
+
+const utc = (atMs: number): ICAL.Time => ICAL.Time.fromJSDate(new Date(atMs), true);
+
+/** The run sheet as CSV (RFC 4180), a row for each segment. Text that a spreadsheet would take for a formula is marked as text. */
+export function csvFile(segments: readonly TimedSegment[]): string {
+  const rows = segments.map((timed) => {
+    const { segment, brief, from, to, ev100, plan } = timed;
+    return {
+      from,
+      to,
+      minutes: segment.minutes,
+      title: segment.title,
+      brief: brief?.title ?? '',
+      ev100: ev100 === null ? '' : Math.round(ev100 * 10) / 10,
+      shutter: plan?.choice.labels.shutter ?? '',
+      aperture: plan?.choice.labels.aperture ?? '',
+      iso: plan ? plan.choice.labels.iso : '',
+      lift: plan?.choice.labels.lift ?? '',
+      burst: segment.burst ?? plan?.choice.burst ?? '',
+      pressesPerMinute: segment.pressesPerMinute,
+      note: segment.note ?? '',
+    };
+  });
+  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+}
+
+export const groupedNumber = (value: number): string => groupDigits(String(Math.round(value)));
