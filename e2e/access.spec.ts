@@ -30,15 +30,29 @@ const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<u
   ['with the kit in full', async (page) => page.getByRole('button', { name: 'More about the kit' }).click()],
 ];
 
+const SCREENS: readonly (readonly [at: string, width: number, height: number, reach?: (page: Page) => Promise<unknown>])[] = [
+  ['/light', 1280, 800],
+  ['/light', 390, 844],
+  ['/light', 1280, 800, async (page) => page.getByRole('button', { name: 'Table' }).click()],
+  ['/light', 1280, 800, async (page) => page.getByRole('button', { name: /56\.0°/ }).click()],
+  ['/outings', 1280, 800],
+  ['/outings', 390, 844],
+  ['/outings', 1280, 800, async (page) => page.getByRole('button', { name: 'Pocket', exact: true }).click()],
+];
+
 async function complaintsOf(page: Page): Promise<string[]> {
-  return complaints(new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']));
+  return complaints(
+    new AxeBuilder({ page })
+      .options({ resultTypes: ['violations'] })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']),
+  );
 }
 
 /** The same page in the other theme: only its colours are others. */
 async function complaintsInDim(page: Page): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.locator('html.dim').waitFor();
-  return complaints(new AxeBuilder({ page }).withRules(['color-contrast']));
+  return complaints(new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).withRules(['color-contrast']));
 }
 
 async function complaints(axe: AxeBuilder): Promise<string[]> {
@@ -95,10 +109,41 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
       expect(await complaintsInDim(page), at).to.deep.equal([]);
     }
   });
+  for (const [at, width, height, reach] of SCREENS) {
+    it(`finds nothing to complain of on ${at} at ${width} px, in Paper and in Dim`, async () => {
+      const { page } = await app.open({ at, width, height });
+      if (reach) await reach(page);
+      await page.waitForTimeout(500);
+      expect(await complaintsOf(page)).to.deep.equal([]);
+      expect(await complaintsInDim(page)).to.deep.equal([]);
+    });
+  }
+  it('finds nothing to complain of in Pocket, in Dim and its sheets', async () => {
+    const [sheet] = (await (await fetch(`${app.base}/api/run-sheets`)).json()) as { id: string }[];
+    const { page } = await app.open({ at: `/pocket/${sheet!.id}`, width: 390, height: 844, scheme: 'dark' });
+    expect(await complaintsOf(page)).to.deep.equal([]);
+    await page.getByRole('button', { name: /How you hold it/ }).click();
+    expect(await complaintsOf(page)).to.deep.equal([]);
+    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByRole('button', { name: /Deep dim/ }).click();
+    expect(await complaintsOf(page)).to.deep.equal([]);
+    const small = await page.evaluate(
+      () =>
+        [...document.querySelectorAll('.pocket button')].filter((button) => {
+          const { width, height } = button.getBoundingClientRect();
+          return width < 44 || height < 44;
+        }).length,
+    );
+    expect(small, 'targets under 44 px').to.equal(0);
+  });
   it('leaves no sideways scroll on a narrow window', async () => {
     for (const width of [1024, 768, 390]) {
       const { page } = await app.open({ width });
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), String(width)).to.be.at.most(width);
+      for (const at of ['/plan', '/light', '/outings']) {
+        await page.goto(`${app.base}${at}`);
+        await page.locator('main:not([aria-busy=true])').waitFor();
+        expect(await page.evaluate(() => document.documentElement.scrollWidth), `${at} at ${width}`).to.be.at.most(width);
+      }
     }
   });
 });

@@ -1,17 +1,39 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 
-const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 const CHROMIUM = process.env['CHROMIUM'] ?? '/usr/bin/chromium';
 let browser: Browser | null = null;
+const servers = new Set<ChildProcess>();
+
+/** Stops servers that a failed journey left behind: they would keep the run from ending. */
+export function stopAll(): void {
+  for (const server of servers) server.kill('SIGKILL');
+}
 
 export async function closeBrowser(): Promise<void> {
   await browser?.close();
   browser = null;
+}
+
+/** The one browser all windows belong to. */
+export async function browserOf(): Promise<Browser> {
+  return (browser ??= await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS }));
+}
+
+/** A port nobody listens on, with the next one free as well most likely. */
+export function anyPort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => resolve(port));
+    });
+  });
 }
 
 /** The built app on a data folder and a port of its own. */
@@ -44,8 +66,9 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
   return {
     base: running.base,
     open: async ({ at = '/', scheme = 'light', width = 1280, height = 800, visited = true } = {}) => {
-      browser ??= await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS });
-      const context = await browser.newContext({ viewport: { width, height }, colorScheme: scheme, reducedMotion: 'reduce' });
+      const context = await (
+        await browserOf()
+      ).newContext({ viewport: { width, height }, colorScheme: scheme, reducedMotion: 'reduce' });
       contexts.push(context);
       if (visited) await context.addInitScript(putTipsAway);
       const page = await context.newPage();
@@ -53,7 +76,7 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
       page.on('pageerror', (error) => complaints.push(String(error)));
       await page.goto(running.base + at);
-      await page.waitForSelector('.valley-chart, .empty:not([aria-busy=true])');
+      await page.waitForSelector('.valley-chart, .light-page, .pocket, .card-page, .empty:not([aria-busy=true])');
       return { page, complaints };
     },
     restart: async () => {
@@ -90,6 +113,8 @@ async function startServer(data: string, port: string, demo: boolean) {
     env: { ...process.env, NODE_OPTIONS: '', HUSHTO_PORT: port, HUSHTO_DATA: data, HUSHTO_DEMO: demo ? '1' : '' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
+  servers.add(process_);
+  process_.once('exit', () => servers.delete(process_));
   let said = '';
   const base = await new Promise<string>((resolve, reject) => {
     process_.stdout.on('data', (chunk: Buffer) => {

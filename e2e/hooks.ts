@@ -1,7 +1,8 @@
-import { closeBrowser } from './app.ts';
+import { closeBrowser, stopAll } from './app.ts';
 
 export const mochaHooks = {
   async afterAll(): Promise<void> {
     await closeBrowser();
+    stopAll();
   },
 };

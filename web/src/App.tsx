@@ -9,6 +9,8 @@ const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Failed />,
+    // Nothing flashes up while a screen's code is on its way.
+    hydrateFallbackElement: <></>,
     children: [
       { path: '/plan', element: <PlanScreen /> },
       { path: '/plan/:id', element: <PlanScreen /> },

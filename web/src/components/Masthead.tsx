@@ -66,7 +66,7 @@ export function Masthead() {
             <RefreshCw className="i" aria-hidden="true" /> Newer version
           </button>
         )}
-        <button type="button" className="btn s bare" onClick={() => setOpen('phone')}>
+        <button type="button" className="btn s bare" aria-label="Pocket" onClick={() => setOpen('phone')}>
           <Smartphone className="i" aria-hidden="true" /> <span>Pocket</span>
         </button>
         <ShortcutList open={open === 'keys'} onOpenChange={(keys) => setOpen(keys ? 'keys' : null)} />

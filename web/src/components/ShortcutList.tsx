@@ -1,18 +1,43 @@
 import { Keyboard, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
+import { useLocation } from 'react-router';
 import { useSettings } from '../state/settings.ts';
 
-const KEYS: readonly (readonly [keys: string[], does: string])[] = [
-  [['←', '→'], 'Shutter, a third'],
-  [['⇧', '←', '→'], 'Shutter, a stop'],
-  [['↑', '↓'], 'Aperture, a third'],
-  [['[', ']'], 'ISO, a third'],
-  [['b'], 'One frame more; with ⇧ one fewer'],
-  [['p', 's'], 'Pin the shutter; p a, p i, p b the others'],
-  [['h'], 'Go to the hush point'],
-  [['c'], 'Keep this frame and compare'],
-  [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
-  [['t'], 'Table or chart'],
+type Keys = readonly (readonly [keys: string[], does: string])[];
+
+/** What each screen's keys do; the last two work everywhere. */
+const KEYS: Record<'plan' | 'light' | 'outings', Keys> = {
+  plan: [
+    [['←', '→'], 'Shutter, a third'],
+    [['⇧', '←', '→'], 'Shutter, a stop'],
+    [['↑', '↓'], 'Aperture, a third'],
+    [['[', ']'], 'ISO, a third'],
+    [['b'], 'One frame more; with ⇧ one fewer'],
+    [['p', 's'], 'Pin the shutter; p a, p i, p b the others'],
+    [['h'], 'Go to the hush point'],
+    [['c'], 'Keep this frame and compare'],
+    [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
+    [['t'], 'Table or chart'],
+  ],
+  light: [
+    [['[', ']'], 'The day before, the day after'],
+    [['t'], 'Table or chart'],
+    [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
+  ],
+  outings: [
+    [['Space'], 'On a handle: take a stretch, and drop it'],
+    [['↑', '↓'], 'Move what is taken'],
+    [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
+  ],
+};
+const POCKET: Keys = [
+  [['↑', '↓'], 'Light a third brighter, darker; with ⇧ a stop'],
+  [['1', '4'], 'Count sharp, soft, noisy, missed'],
+  [['u'], 'Take the last frame back'],
+  [['[', ']'], 'The stop before, the next'],
+  [['d'], 'Dim or deep dim'],
+];
+const EVERYWHERE: Keys = [
   [['d'], 'Paper or Dim'],
   [['?'], 'This list'],
 ];
@@ -20,6 +45,9 @@ const KEYS: readonly (readonly [keys: string[], does: string])[] = [
 /** The `?` list, and the switch for keys of a single letter. */
 export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { letterKeys, set } = useSettings();
+  const { pathname } = useLocation();
+  const screen = pathname.split('/')[1];
+  const keys = screen === 'light' || screen === 'outings' ? KEYS[screen] : KEYS.plan;
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Trigger className="btn s bare icon keys-open" aria-label="Keyboard shortcuts" title="Keyboard shortcuts (?)">
@@ -36,18 +64,11 @@ export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChan
               <X className="i" aria-hidden="true" />
             </Dialog.Close>
           </div>
-          <dl className="keys">
-            {KEYS.map(([keys, does]) => (
-              <div key={does}>
-                <dt>
-                  {keys.map((key) => (
-                    <kbd key={key}>{key}</kbd>
-                  ))}
-                </dt>
-                <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
+          <KeyList keys={[...keys, ...EVERYWHERE]} />
+          <details>
+            <summary>In Pocket</summary>
+            <KeyList keys={POCKET} />
+          </details>
           <label className="tick">
             <input type="checkbox" checked={letterKeys} onChange={(event) => set({ letterKeys: event.target.checked })} />
             Single-letter keys
@@ -60,3 +81,18 @@ export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChan
     </Dialog.Root>
   );
 }
+
+const KeyList = ({ keys }: { keys: Keys }) => (
+  <dl className="keys">
+    {keys.map(([names, does]) => (
+      <div key={does}>
+        <dt>
+          {names.map((name) => (
+            <kbd key={name}>{name}</kbd>
+          ))}
+        </dt>
+        <dd>{does}</dd>
+      </div>
+    ))}
+  </dl>
+);

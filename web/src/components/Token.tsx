@@ -1,6 +1,6 @@
 import { TriangleAlert, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useRef, useState, type ReactNode } from 'react';
+import { Suspense, useRef, useState, type ReactNode } from 'react';
 
 interface TokenProps {
   /** What the token is about, for its editor's title. */
@@ -68,7 +68,7 @@ export function Token({ title, children, problem = null, quiet = false, editor }
                   <X className="i" aria-hidden="true" />
                 </Popover.Close>
               </div>
-              {editor(() => setOpen(false))}
+              <Suspense>{editor(() => setOpen(false))}</Suspense>
               {problem && (
                 <p className="help bad" role="alert">
                   <TriangleAlert className="i" aria-hidden="true" />

@@ -1,4 +1,4 @@
-import { stopsLabel } from '@hushto/core';
+import { groupDigits, stopsLabel } from '@hushto/core';
 
 /** Units a person may choose for reading and typing; the brief itself is always in metres and metres per second. */
 export const DISTANCE_UNITS = { m: 1, ft: 0.3048 } as const;
@@ -27,6 +27,10 @@ export const evText = (ev: number): string => `EV\u00a0${ev.toFixed(1).replace('
 
 /** "+0.4" or "−1.2", one decimal and always a sign. */
 export const signedText = (value: number): string => `${value < -0.05 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
+
+/** "40 lx", "12 800 lx", "0.0026 lx": two digits that matter below ten. */
+export const luxText = (lux: number): string =>
+  `${lux >= 10 ? groupDigits(String(Math.round(lux))) : String(Number(lux.toPrecision(2)))}\u00a0lx`;
 
 /** Stops that steady or unsettle, with their sign and in halves where they are halves: "+½", "−1½", "+⅓". */
 export function steadyText(stops: number): string {

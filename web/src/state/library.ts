@@ -59,9 +59,12 @@ export const useLibrary = create<Library>()((set) => ({
     set(({ status }) => ({ status: status === 'ready' ? status : 'loading', failure: null }));
     try {
       const lists = await listsFrom((shelf) => api[shelf].list());
+      outbox.setState({ reached: true });
       set({ status: 'ready', ...withWaiting(lists) });
     } catch (error) {
-      if (error instanceof RequestError && error.code === 'NOT_PAIRED') return set({ status: 'unpaired' });
+      const code = error instanceof RequestError ? error.code : null;
+      if (code === 'NOT_PAIRED') return set({ status: 'unpaired' });
+      if (code === 'OFFLINE') outbox.setState({ reached: false });
       const copy = await ownCopy();
       if (copy) return set({ status: 'ready', ...withWaiting(copy) });
       set({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
@@ -202,7 +205,9 @@ const COPY_AFTER_MS = 300;
 /** Sends what waits when there is a chance, keeps this browser's own copy, and follows what other windows do. Runs while the page does. */
 export function startKeeping(): void {
   const send = (): void => {
-    if (outbox.getState().changes.length > 0) void outbox.getState().send();
+    const { changes, reached } = outbox.getState();
+    if (changes.length > 0) void outbox.getState().send();
+    else if (!reached) void useLibrary.getState().load();
   };
   addEventListener('online', send);
   document.addEventListener('visibilitychange', send);

@@ -5,7 +5,7 @@ import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } fr
 import { Segments } from '../../components/Segments.tsx';
 import { useSize } from '../../components/useSize.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
-import { evText } from '../../quantities/quantities.ts';
+import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SunEvents } from '../../sky/sun.ts';
 import { clockText, dayPlus, dayText } from '../../sky/zoned.ts';
 import { aheadOf, type Ahead, type Stretch } from '../../state/ahead.ts';
@@ -155,7 +155,7 @@ function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: 
           <tr>
             <th scope="col">Time</th>
             <th scope="col">EV</th>
-            <th scope="col">lx</th>
+            <th scope="col">Light</th>
             <th scope="col">Sun</th>
             <th scope="col">Phase</th>
             <th scope="col">From lamps</th>
@@ -168,7 +168,7 @@ function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: 
               <tr key={atMs}>
                 <th scope="row">{clockText(atMs, timeZone)}</th>
                 <td>{ev100.toFixed(1).replace('-', '−')}</td>
-                <td>{lux >= 10 ? groupDigits(String(Math.round(lux))) : lux.toPrecision(2)}</td>
+                <td>{luxText(lux)}</td>
                 <td>{sunAltitudeDeg.toFixed(1).replace('-', '−')}°</td>
                 <td>{PHASE_WORDS[skyPhase(sunAltitudeDeg)]}</td>
                 <td>{Math.round(100 * lampShare)} %</td>

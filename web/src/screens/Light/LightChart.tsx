@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { evText } from '../../quantities/quantities.ts';
+import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SkyPhase } from '../../sky/sun.ts';
 import { clockText } from '../../sky/zoned.ts';
 import type { Ahead } from '../../state/ahead.ts';
@@ -140,7 +140,7 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
             if (!active || !sample) return null;
             return (
               <p className="chart-tip">
-                {clockText(sample.atMs, timeZone)}, {evText(sample.ev100)}
+                {clockText(sample.atMs, timeZone)}, {evText(sample.ev100)}, {luxText(sample.lux)}
                 <span>
                   sun {sample.sunAltitudeDeg.toFixed(1).replace('-', '−')}°
                   {sample.lampShare > 0.02 && `, ${Math.round(100 * sample.lampShare)} % from lamps`}

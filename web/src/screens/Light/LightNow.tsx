@@ -22,7 +22,7 @@ import { MarkField } from '../../components/MarkField.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Segments } from '../../components/Segments.tsx';
-import { evText, shortNumber } from '../../quantities/quantities.ts';
+import { evText, luxText, shortNumber } from '../../quantities/quantities.ts';
 import { readPhoto } from './photo.ts';
 import { likeScene } from './words.ts';
 
@@ -104,7 +104,7 @@ function Result({ subject, contrast, brief }: { subject: Found | null; contrast:
     <div className="found" aria-live="polite">
       <p className="value">
         <b>{evText(ev100)}</b>
-        <span>{groupDigits(shortNumber(illuminanceLux(ev100)))} lx</span>
+        <span>{luxText(illuminanceLux(ev100))}</span>
         {uncertaintyStops > 0.34 && <span>± {stopWords(stopsLabel(uncertaintyStops))}</span>}
       </p>
       <p>

@@ -77,9 +77,8 @@ function WhereEditor({ place, edit, close }: PlaceProps & { close: () => void })
       .replace('-', '−');
   /** The clock follows the map; where the map has no zone, it stays. */
   const moveTo = async (latitudeDeg: number, longitudeDeg: number): Promise<void> => {
-    edit(set({ latitudeDeg, longitudeDeg }));
     const zoneAt = (await import('tz-lookup')).default;
-    edit(set({ timeZone: zoneAt(latitudeDeg, longitudeDeg) }));
+    edit(set({ latitudeDeg, longitudeDeg, timeZone: zoneAt(latitudeDeg, longitudeDeg) }));
   };
   return (
     <>

@@ -11,7 +11,7 @@ export type ReadPhoto = { photo: ReferencePhoto; reading: PhotoReading } | { pro
 
 /** Reads the light off a photo of the user's own; it never leaves the browser. */
 export async function readPhoto(file: File): Promise<ReadPhoto> {
-  const exif = (await parse(file, ['ExposureTime', 'FNumber', 'ISO']).catch(() => null)) as Record<string, unknown> | null;
+  const exif = (await parse(file).catch(() => null)) as Record<string, unknown> | null;
   const [shutterS, fNumber, iso] = ['ExposureTime', 'FNumber', 'ISO'].map((tag) => positive(exif?.[tag]));
   const missing = [...(shutterS ? [] : ['shutter speed']), ...(fNumber ? [] : ['aperture']), ...(iso ? [] : ['ISO'])];
   if (missing.length > 0)

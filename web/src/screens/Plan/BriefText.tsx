@@ -15,21 +15,38 @@ import {
 } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
 import { ChevronDown } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { lazy, useState, type ComponentType, type ReactNode } from 'react';
 import { Token } from '../../components/Token.tsx';
 import { article, distanceText, evText, shortNumber, speedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
-import { AimEditor } from './editors/AimEditor.tsx';
 import type { EditorProps } from './editors/editing.ts';
-import { HoldEditor } from './editors/HoldEditor.tsx';
-import { BodyEditor, LensEditor, StabiliserEditor } from './editors/KitEditors.tsx';
-import { EvEditor, FlickerEditor, SceneEditor } from './editors/LightEditors.tsx';
-import { MoreKit } from './editors/MoreKit.tsx';
-import { MoreLight } from './editors/MoreLight.tsx';
-import { MorePicture } from './editors/MorePicture.tsx';
+import type * as Editors from './editors/index.ts';
 import { toneWord } from './editors/tones.ts';
-import { BurstEditor, ConfidenceEditor, IsoCeilingEditor, LiftEditor, ViewEditor } from './editors/PictureEditors.tsx';
-import { DepthEditor, DirectionEditor, DistanceEditor, SpeedEditor, SubjectEditor } from './editors/SubjectEditors.tsx';
+
+// Editors come with the first token that is opened: reading a brief needs none of them.
+const editor = <Props extends object>(pick: (all: typeof Editors) => ComponentType<Props>) =>
+  lazy(async () => ({ default: pick(await import('./editors/index.ts')) }));
+const AimEditor = editor((all) => all.AimEditor);
+const BodyEditor = editor((all) => all.BodyEditor);
+const BurstEditor = editor((all) => all.BurstEditor);
+const ConfidenceEditor = editor((all) => all.ConfidenceEditor);
+const DepthEditor = editor((all) => all.DepthEditor);
+const DirectionEditor = editor((all) => all.DirectionEditor);
+const DistanceEditor = editor((all) => all.DistanceEditor);
+const EvEditor = editor((all) => all.EvEditor);
+const FlickerEditor = editor((all) => all.FlickerEditor);
+const HoldEditor = editor((all) => all.HoldEditor);
+const IsoCeilingEditor = editor((all) => all.IsoCeilingEditor);
+const LensEditor = editor((all) => all.LensEditor);
+const LiftEditor = editor((all) => all.LiftEditor);
+const MoreKit = editor((all) => all.MoreKit);
+const MoreLight = editor((all) => all.MoreLight);
+const MorePicture = editor((all) => all.MorePicture);
+const SceneEditor = editor((all) => all.SceneEditor);
+const SpeedEditor = editor((all) => all.SpeedEditor);
+const StabiliserEditor = editor((all) => all.StabiliserEditor);
+const SubjectEditor = editor((all) => all.SubjectEditor);
+const ViewEditor = editor((all) => all.ViewEditor);
 
 interface BriefTextProps {
   brief: Brief;

@@ -125,9 +125,15 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
           <button type="button" className="btn bare icon" aria-label="Stop before" disabled={at === 0} onClick={() => go(-1)}>
             <ChevronLeft className="i" aria-hidden="true" />
           </button>
-          <p>
-            {stop.clock} <span>{`${at + 1} of ${deck.stops.length}`}</span>
-          </p>
+          <button
+            type="button"
+            className="clock"
+            aria-label={`${stop.clock}, ${at + 1} of ${deck.stops.length}${pocket.chosen ? '. Follow the clock again' : ''}`}
+            disabled={pocket.chosen === null}
+            onClick={() => pocket.choose(null)}
+          >
+            {stop.clock} <span>{pocket.chosen === null ? `${at + 1} of ${deck.stops.length}` : 'chosen; back to now'}</span>
+          </button>
           <button
             type="button"
             className="btn bare icon"

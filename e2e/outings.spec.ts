@@ -1,0 +1,511 @@
+import { expect } from 'chai';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { request } from 'node:https';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import type { Download, Page } from 'playwright-core';
+import { generate } from 'selfsigned';
+import { convertIcsCalendar } from 'ts-ics';
+import { anyPort, browserOf, root, startApp, type RunningApp } from './app.ts';
+
+const api = async (app: RunningApp, what: string): Promise<any[]> =>
+  (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
+const textOf = async (download: Download): Promise<string> => readFileSync(await download.path(), 'utf8');
+const token = (page: Page, name: RegExp) => page.locator('.say').getByRole('button', { name });
+
+/** Waits until everything is in the browser that it needs without the server. */
+async function kept(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    while ((await caches.keys()).length === 0) await new Promise((resolve) => setTimeout(resolve, 50));
+  });
+  await page.reload();
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+}
+
+async function eventually(check: () => Promise<boolean>): Promise<void> {
+  for (let tries = 0; tries < 100; tries++) {
+    if (await check()) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('It did not come about within ten seconds.');
+}
+
+describe('Light', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('reads the light in four ways, keeps it with its place and gives it to the brief', async () => {
+    const { page, complaints } = await app.open({ at: '/light' });
+    const found = page.locator('.found');
+    await page.getByRole('textbox', { name: 'Shutter' }).fill('1/125');
+    await page.getByRole('textbox', { name: 'Aperture' }).fill('f/8');
+    await page.getByRole('textbox', { name: 'ISO' }).fill('100');
+    // Sunny 16 three stops under: f/8 and 1/125 s at ISO 100 are EV 13.
+    expect(await found.innerText()).to.match(/EV\s13\.0/);
+    await page.getByText('Light palm').click();
+    expect(await found.innerText()).to.match(/EV\s12\.0/);
+    await page.getByText('Lux', { exact: true }).click();
+    await page.getByRole('textbox', { name: 'Light on it' }).fill('40');
+    expect(await found.innerText()).to.match(/EV\s4\.0[\s\S]*1\/320/);
+    await page.getByText('Background', { exact: true }).click();
+    await page.getByRole('textbox', { name: 'Light on it' }).fill('10');
+    expect(await found.innerText()).to.match(/background is 2\sstops darker/);
+    await page.getByText('Subject', { exact: true }).click();
+    await page.getByText('Scene', { exact: true }).click();
+    await page.getByRole('textbox', { name: /Find in known scenes/ }).fill('fair');
+    await page.getByRole('button', { name: /Fairground/ }).click();
+    expect(await found.innerText()).to.match(/EV\s7\.0/);
+    await page.getByRole('button', { name: 'Keep this reading' }).click();
+    await page.locator('.readings li', { hasText: 'Fairground' }).waitFor();
+    await page.getByRole('button', { name: 'Use it in the brief' }).click();
+    await eventually(async () => (await api(app, 'places'))[0].document.readings.length === 2);
+    await page.getByRole('link', { name: 'Plan', exact: true }).click();
+    await token(page, /^EV\s7\.0$/).waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('reads a photo by what its camera wrote in it, and says what is missing where it did not', async () => {
+    const { page } = await app.open({ at: '/light' });
+    await page.getByText('Photo', { exact: true }).click();
+    const grey = await page.evaluate(async () => {
+      const canvas = new OffscreenCanvas(64, 48);
+      const context = canvas.getContext('2d')!;
+      // sRGB 118 is 18 % linear: IEC 61966-2-1.
+      context.fillStyle = 'rgb(118 118 118)';
+      context.fillRect(0, 0, 64, 48);
+      const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 })).arrayBuffer());
+      return [...bytes];
+    });
+    const plain = Buffer.from(grey);
+    const input = page.locator('.light-now input[type=file]');
+    await input.setInputFiles({ name: 'plain.jpg', mimeType: 'image/jpeg', buffer: plain });
+    await page.getByText(/does not say its shutter speed, aperture, ISO/).waitFor();
+    const withExif = Buffer.concat([plain.subarray(0, 2), exifOf(1, 60, 28, 10, 1600), plain.subarray(2)]);
+    await input.setInputFiles({ name: 'steps.jpg', mimeType: 'image/jpeg', buffer: withExif });
+    // log2(2.8²·60/16) = 4.88, for a picture that came out mid grey.
+    await page.locator('.found .value', { hasText: /EV\s4\.9/ }).waitFor();
+    expect(await page.locator('.found').innerText()).to.match(/±\s\S+\sstop/);
+  });
+
+  it('shows how the light will fall, and when the ladder’s rungs are reached; as a table too', async () => {
+    const { page, complaints } = await app.open({ at: '/light' });
+    await page.getByLabel('Day', { exact: true }).fill('2027-01-14');
+    expect(await page.locator('.sun-line').innerText()).to.match(/sunset 16:44, civil twilight until 17:29/);
+    expect(await page.locator('.sun-line').innerText()).to.match(/Backlit; shadows may want/);
+    await page.locator('.light-chart .recharts-line').waitFor();
+    const times = await page.locator('.rung-times tbody th').allInnerTexts();
+    expect(times.length).to.be.above(1);
+    expect(times).to.deep.equal([...times].sort());
+    await page.getByRole('heading', { name: 'Light ahead' }).click();
+    await page.keyboard.press('t');
+    expect(await page.locator('.light-chart tbody tr').count()).to.be.above(20);
+    await token(page, /56\.0°/).click();
+    await page.getByRole('textbox', { name: /Latitude/ }).fill('75');
+    await page.keyboard.press('Escape');
+    await page.getByLabel('Day', { exact: true }).fill('2027-06-21');
+    await page.getByText(/the sun does not set/).waitFor();
+    await page.getByRole('heading', { name: 'Light ahead' }).click();
+    await page.keyboard.press('Control+z');
+    await token(page, /56\.0°/).waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
+});
+
+describe('The run sheet', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('is put in order by dragging and by keyboard, and the times follow', async () => {
+    const { page, complaints } = await app.open({ at: '/outings' });
+    const names = () => page.locator('.segments .what p:first-child .tok:first-child').allInnerTexts();
+    const [first, second, third] = await names();
+    await page.getByRole('button', { name: new RegExp(`Move ${second}`) }).focus();
+    for (const key of ['Space', 'ArrowDown', 'Space']) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(150);
+    }
+    await eventually(async () => (await names())[1] === third);
+    expect((await names()).slice(0, 3)).to.deep.equal([first, third, second]);
+    const grip = (await page.getByRole('button', { name: new RegExp(`Move ${first}`) }).boundingBox())!;
+    const target = (await page.locator('.segments > li').nth(2).boundingBox())!;
+    await page.mouse.move(grip.x + 10, grip.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(grip.x + 10, grip.y + 40, { steps: 4 });
+    await page.mouse.move(grip.x + 10, target.y + target.height - 4, { steps: 8 });
+    await page.mouse.up();
+    await eventually(async () => (await names()).indexOf(first!) > 1);
+    const starts = await page.locator('.segments .when b').allInnerTexts();
+    expect(starts[0]).to.equal('15:50');
+    expect(starts).to.deep.equal([...starts].sort());
+    await page.keyboard.press('Control+z');
+    await eventually(async () => (await names())[0] === first);
+    await eventually(async () => (await api(app, 'run-sheets'))[0].document.segments[0].title === first);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('says what it takes and where that runs out, and ticks stay over a reload', async () => {
+    const { page } = await app.open({ at: '/outings' });
+    expect(await page.locator('.totals').innerText()).to.match(/batteries are empty at \d\d:\d\d, during “/);
+    await page.getByRole('button', { name: /battery rated/ }).click();
+    await page.getByRole('textbox', { name: 'Batteries' }).fill('4');
+    await page.keyboard.press('Escape');
+    await page.getByText('What you carry lasts.').waitFor();
+    const own = page.getByRole('textbox', { name: 'Add to: Before leaving' });
+    await own.fill('Fingerless gloves');
+    await own.press('Enter');
+    await page.getByRole('checkbox', { name: 'Fingerless gloves' }).check();
+    await page.getByRole('checkbox', { name: 'Set back: drive' }).check();
+    await page.reload();
+    expect(await page.getByRole('checkbox', { name: 'Fingerless gloves' }).isChecked()).to.equal(true);
+    expect(await page.getByRole('checkbox', { name: 'Set back: drive' }).isChecked()).to.equal(true);
+  });
+
+  it('goes out as a calendar and as CSV', async () => {
+    const { page } = await app.open({ at: '/outings' });
+    const save = async (name: string): Promise<string> => {
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name, exact: true }).click(),
+      ]);
+      return textOf(download);
+    };
+    const { events } = convertIcsCalendar(undefined, await save('Calendar'));
+    expect(events![0]!.start.date.toISOString()).to.equal('2027-01-14T14:50:00.000Z');
+    expect(events).to.have.length(6);
+    const rows = (await save('CSV')).trim().split('\r\n');
+    expect(rows).to.have.length(7);
+    expect(rows[0]).to.match(/^from,to,minutes,title,brief,ev100,shutter/);
+  });
+
+  it('says what to do first when there is none, and makes one', async () => {
+    const empty = await startApp({ demo: false });
+    const { page } = await empty.open({ at: '/outings' });
+    await page.getByRole('button', { name: 'New run sheet' }).click();
+    await page.getByText('Nothing in it yet').waitFor();
+    await page.getByRole('button', { name: 'Add a pause' }).click();
+    await page.locator('.segments > li').waitFor();
+    await eventually(async () => (await api(empty, 'run-sheets'))[0]?.document.segments.length === 1);
+    await empty.stop();
+  });
+});
+
+describe('Pocket', () => {
+  it('re-anchors the light in two taps, counts, and loses nothing when its tab is killed', async () => {
+    const app = await startApp();
+    const [brief] = await api(app, 'briefs');
+    const { page, complaints } = await app.open({ at: `/pocket/${brief.id}`, width: 390, height: 844 });
+    const shutter = page.locator('.pocket .xl output');
+    expect(await shutter.innerText()).to.equal('1/320');
+    const before = await page.locator('.pocket .rungs').boundingBox();
+    await page.getByRole('button', { name: 'A stop darker' }).click();
+    await page.getByText(/EV\s3\.0, not 4\.0/).waitFor();
+    expect(await shutter.innerText()).not.to.equal('1/320');
+    expect(await page.locator('.pocket .rungs').boundingBox(), 'nothing moves').to.deep.equal(before);
+    await page.getByRole('button', { name: /Back to the planned light/ }).click();
+    await page.locator('.pocket .rungs li:not(.now) button').first().click();
+    await page.getByText(/, not 4\.0/).waitFor();
+    await page.getByRole('button', { name: /How far away/ }).click();
+    await page.getByRole('button', { name: /^7\sm$/ }).click();
+    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByRole('button', { name: 'How far away: 7 m' }).waitFor();
+    for (const key of ['1', '1', '2', 'u', '4']) await page.keyboard.press(key);
+    const counts = (where: Page) => where.locator('.pocket .tally b').allInnerTexts();
+    expect(await counts(page)).to.deep.equal(['2', '0', '0', '1']);
+    await eventually(async () => (await api(app, 'tallies'))[0]?.document.frames.length === 3);
+    // The renderer is killed, as a phone does with a tab it needs the memory of.
+    const [crashed] = await Promise.all([
+      page.waitForEvent('crash').then(() => true),
+      page.goto('chrome://crash').catch(() => null),
+    ]);
+    expect(crashed).to.equal(true);
+    const again = await page.context().newPage();
+    await again.goto(`${app.base}/pocket/${brief.id}`);
+    await again.locator('.pocket').waitFor();
+    expect(await counts(again)).to.deep.equal(['2', '0', '0', '1']);
+    await again.getByRole('button', { name: 'How far away: 7 m' }).waitFor();
+    expect(complaints).to.deep.equal([]);
+    await app.stop();
+  });
+
+  it('asks for the ISO where the camera floats it, and says when that is only a bound', async () => {
+    const app = await startApp();
+    const briefs = await api(app, 'briefs');
+    const quintet = briefs.find(({ document }) => document.title.includes('quintet'));
+    const { page } = await app.open({ at: `/pocket/${quintet.id}`, width: 390, height: 844 });
+    await page.getByText('The camera shows').waitFor();
+    await page.getByRole('button', { name: 'ISO a stop higher: darker' }).click();
+    await page.getByText(/EV\s5\.5, not 6\.5/).waitFor();
+    await page.getByRole('button', { name: 'ISO a stop higher: darker' }).click();
+    expect(await page.getByText(/or darker/).count()).to.equal(0);
+    // ISO 6400 is the ceiling: higher it cannot show.
+    await page.getByRole('button', { name: 'ISO a stop higher: darker' }).click();
+    await page
+      .getByText(/or darker/)
+      .first()
+      .waitFor();
+    await page.getByText(/at its end: try slower/).waitFor();
+    await app.stop();
+  });
+
+  it('takes a run sheet along as one file that works from disk without any network, and its tally comes back once', async () => {
+    const app = await startApp();
+    const [sheet] = await api(app, 'run-sheets');
+    const { page } = await app.open({ at: `/outings/${sheet.id}` });
+    await page.getByRole('button', { name: 'Pocket', exact: true }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Take it with you' }).click(),
+    ]);
+    await page.keyboard.press('Escape');
+    const folder = mkdtempSync(path.join(tmpdir(), 'hushto-take-'));
+    const file = path.join(folder, 'evening.html');
+    await download.saveAs(file);
+    const phone = await (
+      await browserOf()
+    ).newContext({ viewport: { width: 390, height: 844 }, offline: true, hasTouch: true, isMobile: true });
+    const asked: string[] = [];
+    phone.on('request', (request) => asked.push(request.url()));
+    const pocket = await phone.newPage();
+    const complaints: string[] = [];
+    pocket.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+    pocket.on('pageerror', (error) => complaints.push(String(error)));
+    await pocket.goto(`file://${file}`);
+    await pocket.locator('.pocket .xl output').waitFor();
+    await pocket.getByRole('button', { name: 'Next stop' }).tap();
+    await pocket.getByText('Porters on the steps').waitFor();
+    const was = await pocket.locator('.pocket .xl output').innerText();
+    await pocket.locator('.pocket .light .btn').first().tap();
+    await pocket.locator('.pocket .light .btn').first().tap();
+    expect(await pocket.locator('.pocket .xl output').innerText()).not.to.equal(was);
+    await pocket.getByRole('button', { name: /sharp/ }).tap();
+    await pocket.getByRole('button', { name: /noisy/ }).tap();
+    await pocket.reload();
+    await pocket.getByText('Porters on the steps').waitFor();
+    expect(await pocket.locator('.pocket .tally b').allInnerTexts()).to.deep.equal(['1', '0', '1', '0']);
+    expect(await pocket.evaluate(() => document.documentElement.scrollWidth)).to.equal(390);
+    const [tally] = await Promise.all([
+      pocket.waitForEvent('download'),
+      pocket.getByRole('button', { name: 'Save the tally as a file' }).tap(),
+    ]);
+    const back = path.join(folder, 'tally.json');
+    await tally.saveAs(back);
+    expect(
+      asked.filter((url) => !url.startsWith('file://') && !url.startsWith('data:') && !url.startsWith('blob:')),
+    ).to.deep.equal([]);
+    expect(complaints).to.deep.equal([]);
+    await phone.close();
+
+    for (const said of [/2 counted frames are here/, /already; nothing is counted twice/]) {
+      await page.locator('.tallies input[type=file]').setInputFiles(back);
+      await page.getByText(said).first().waitFor();
+    }
+    await page.locator('.tallies li', { hasText: '1 sharp, 0 soft, 1 noisy, 0 missed' }).waitFor();
+    expect((await api(app, 'tallies')).map(({ document }) => document.frames.length)).to.deep.equal([2]);
+    writeFileSync(back, '{"format":"hushto-tally","version":1,"tallies":[{"id":"x","tally":{}}]}');
+    await page.locator('.tallies input[type=file]').setInputFiles(back);
+    await page
+      .getByText(/Nothing was taken from “tally\.json”: tallies\.0\.tally/)
+      .first()
+      .waitFor();
+    rmSync(folder, { recursive: true });
+    await app.stop();
+  });
+});
+
+describe('Without its server', () => {
+  it('opens after the first visit, takes changes, and has them on the server when that is back', async () => {
+    const app = await startApp();
+    const { page } = await app.open();
+    await kept(page);
+    const [brief] = await api(app, 'briefs');
+    await app.stopServer();
+    await page.goto(`${app.base}/plan/${brief.id}`);
+    await page.locator('.valley-chart').waitFor();
+    await token(page, /^4\sm$/).click();
+    await page.getByRole('textbox', { name: 'Distance' }).fill('6');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Save brief' }).click();
+    await page
+      .getByText(/Saved in this browser/)
+      .first()
+      .waitFor();
+    await page.getByText(/Server away; 1 kept here/).waitFor();
+    await page.goto(`${app.base}/outings`);
+    await page.getByRole('button', { name: 'Add a pause' }).click();
+    await page.goto(`${app.base}/pocket/${brief.id}`);
+    await page.getByText('Works offline').waitFor();
+    await page.keyboard.press('1');
+    // Closed while offline: what waits is on disk.
+    await page.close();
+    await app.restart();
+    const again = await page.context().newPage();
+    await again.goto(`${app.base}/plan/${brief.id}`);
+    await token(again, /^6\sm$/).waitFor();
+    await eventually(async () => (await api(app, 'briefs'))[0].document.subject.distanceM === 6);
+    await eventually(async () => (await api(app, 'run-sheets'))[0].document.segments.length === 7);
+    await eventually(async () => (await api(app, 'tallies')).length === 1);
+    expect(await again.getByText(/Server away/).count()).to.equal(0);
+    await app.stop();
+  });
+
+  it('brings together what was changed here and elsewhere, and shows what cannot be', async () => {
+    const app = await startApp();
+    const { page } = await app.open();
+    await kept(page);
+    const [brief] = await api(app, 'briefs');
+    const elsewhere = (change: object) =>
+      fetch(`${app.base}/api/briefs/${brief.id}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...brief.document, ...change }),
+      });
+    const saveDistance = async (from: RegExp, metres: string): Promise<void> => {
+      await token(page, from).click();
+      await page.getByRole('textbox', { name: 'Distance' }).fill(metres);
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Save brief' }).click();
+    };
+    await app.stopServer();
+    await saveDistance(/^4\sm$/, '5');
+    await page
+      .getByText(/Saved in this browser/)
+      .first()
+      .waitFor();
+    await app.restart();
+    await page.close();
+    await elsewhere({ light: { ...brief.document.light, ev100: 3 } });
+    const again = await page.context().newPage();
+    await again.goto(`${app.base}/plan/${brief.id}`);
+    await eventually(async () => {
+      const { subject, light } = (await api(app, 'briefs'))[0].document;
+      return subject.distanceM === 5 && light.ev100 === 3;
+    });
+    await app.stopServer();
+    await again.reload();
+    await token(again, /^5\sm$/).click();
+    await again.getByRole('textbox', { name: 'Distance' }).fill('8');
+    await again.keyboard.press('Escape');
+    await again.getByRole('button', { name: 'Save brief' }).click();
+    await again
+      .getByText(/Saved in this browser/)
+      .first()
+      .waitFor();
+    await again.close();
+    await app.restart();
+    await elsewhere({ subject: { ...brief.document.subject, distanceM: 2 } });
+    const third = await page.context().newPage();
+    await third.goto(`${app.base}/plan/${brief.id}`);
+    await third.getByRole('button', { name: 'Changed twice: 1' }).click();
+    await third.getByText(/both changed subject, distanceM/).waitFor();
+    await third.getByRole('button', { name: 'Keep both' }).click();
+    await eventually(async () => {
+      const distances = (await api(app, 'briefs')).map(({ document }) => document.subject.distanceM);
+      return distances.includes(2) && distances.includes(8);
+    });
+    await third.getByRole('button', { name: /Changed twice/ }).waitFor({ state: 'detached' });
+    await app.stop();
+  });
+});
+
+describe('Over the local network', () => {
+  it('lets a phone in for the code on the computer, over HTTPS alone', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'hushto-tls-'));
+    const keys = await generate([{ name: 'commonName', value: 'localhost' }], {
+      keySize: 2048,
+      extensions: [{ name: 'subjectAltName', altNames: [{ type: 2, value: 'localhost' }] }],
+    });
+    const [cert, key] = ['cert.pem', 'key.pem'].map((name) => path.join(folder, name)) as [string, string];
+    writeFileSync(cert, keys.cert);
+    writeFileSync(key, keys.private);
+    const port = await anyPort();
+    const server = spawn(process.execPath, ['server/dist/main.js'], {
+      cwd: root,
+      env: {
+        ...process.env,
+        NODE_OPTIONS: '',
+        HUSHTO_PORT: String(port),
+        HUSHTO_DATA: folder,
+        HUSHTO_DEMO: '1',
+        HUSHTO_HOST: 'localhost',
+        HUSHTO_TLS_CERT: cert,
+        HUSHTO_TLS_KEY: key,
+      },
+    });
+    const said = await new Promise<string>((resolve, reject) => {
+      let text = '';
+      server.stdout.on('data', (chunk: Buffer) => {
+        text += String(chunk);
+        if (text.includes('Press Ctrl-C')) resolve(text);
+      });
+      server.stderr.on('data', (chunk: Buffer) => reject(new Error(String(chunk))));
+    });
+    expect(said).to.match(/reaches it at https:\/\/localhost:\d+; the code to pair a phone is \d{6}/);
+    const { address, code } = (await (await fetch(`http://127.0.0.1:${port}/api/pairing`)).json()) as {
+      address: string;
+      code: string;
+    };
+    const context = await (await browserOf()).newContext({ ignoreHTTPSErrors: true, viewport: { width: 390, height: 844 } });
+    const page = await context.newPage();
+    await page.goto(address);
+    await page.getByRole('heading', { name: 'Pair this phone' }).waitFor();
+    await page.getByRole('textbox', { name: 'Code' }).fill('none');
+    await page.getByRole('button', { name: 'Pair' }).click();
+    await page.getByText(/This is not the code/).waitFor();
+    await page.getByRole('textbox', { name: 'Code' }).fill(code);
+    await page.getByRole('button', { name: 'Pair' }).click();
+    await page.locator('.valley-chart').waitFor();
+    await page.reload();
+    await page.locator('.valley-chart').waitFor();
+    expect(await statusOf(`${address}/api/briefs`, 'evil.example')).to.equal(403);
+    await context.close();
+    await new Promise((resolve) => {
+      server.once('exit', resolve);
+      server.kill('SIGINT');
+    });
+    rmSync(folder, { recursive: true });
+  });
+});
+
+function statusOf(url: string, host: string): Promise<number | undefined> {
+  return new Promise((resolve, reject) => {
+    request(url, { rejectUnauthorized: false, headers: { host } }, (response) => {
+      response.resume();
+      resolve(response.statusCode);
+    })
+      .on('error', reject)
+      .end();
+  });
+}
+
+/**
+ * The part of a JPEG in which a camera writes its exposure: Exif 2.3 (from memory), big-endian TIFF with one directory that points to
+ * another with ExposureTime, FNumber and the ISO.
+ */
+function exifOf(num: number, den: number, fNum: number, fDen: number, iso: number): Buffer {
+  const tiff = Buffer.alloc(26 + 2 + 36 + 4 + 16);
+  tiff.write('MM', 0);
+  tiff.writeUInt16BE(42, 2);
+  tiff.writeUInt32BE(8, 4);
+  tiff.writeUInt16BE(1, 8);
+  const entry = (at: number, tag: number, type: number, value: number): void => {
+    tiff.writeUInt16BE(tag, at);
+    tiff.writeUInt16BE(type, at + 2);
+    tiff.writeUInt32BE(1, at + 4);
+    if (type === 3) tiff.writeUInt16BE(value, at + 8);
+    else tiff.writeUInt32BE(value, at + 8);
+  };
+  entry(10, 0x8769, 4, 26);
+  tiff.writeUInt16BE(3, 26);
+  entry(28, 0x829a, 5, 68);
+  entry(40, 0x829d, 5, 76);
+  entry(52, 0x8827, 3, iso);
+  [num, den, fNum, fDen].forEach((value, i) => tiff.writeUInt32BE(value, 68 + 4 * i));
+  const body = Buffer.concat([Buffer.from('Exif\0\0', 'latin1'), tiff]);
+  const head = Buffer.from([0xff, 0xe1, 0, 0]);
+  head.writeUInt16BE(body.length + 2, 2);
+  return Buffer.concat([head, body]);
+}
