@@ -44,8 +44,34 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'plan-phone', width: 390, height: 844, scheme: 'dark' },
   { name: 'card', reach: (page) => page.goto(page.url().replace('/plan/', '/card/')) },
+  { name: 'light', reach: (page) => lookAt(page, '/light').then(() => page.getByLabel('Day', { exact: true }).fill(EVENING)) },
+  { name: 'run-sheet', scheme: 'dark', reach: (page) => lookAt(page, '/outings') },
+  {
+    name: 'pocket',
+    width: 390,
+    height: 844,
+    scheme: 'dark',
+    reach: (page) => lookAt(page, page.url().replace('/plan/', '/pocket/')),
+  },
+  { name: 'pocket-deep-dim', width: 390, height: 844, scheme: 'dark', reach: deepDim },
   { name: 'plan-other-light', scheme: 'dark', reach: (page) => page.locator('.rungs button').last().click() },
 ];
+
+/** An evening of the lantern week. */
+const EVENING = '2027-01-14';
+
+async function lookAt(page: Page, at: string): Promise<void> {
+  await page.goto(new URL(at, page.url()).href);
+  await page.locator('main:not([aria-busy=true])').waitFor();
+}
+
+async function deepDim(page: Page): Promise<void> {
+  await lookAt(page, '/outings');
+  await lookAt(page, page.url().replace('/outings/', '/pocket/'));
+  await page.getByRole('button', { name: 'Next stop' }).click();
+  for (const key of ['1', '1', '2', '1', '4']) await page.keyboard.press(key);
+  await page.keyboard.press('d');
+}
 
 async function compare(page: Page): Promise<void> {
   await page.locator('.frame').getByText('Whole', { exact: true }).click();
