@@ -212,6 +212,11 @@ describe('Pocket', () => {
     await page.getByRole('button', { name: /^7\sm$/ }).click();
     await page.getByRole('button', { name: 'Done' }).click();
     await page.getByRole('button', { name: 'How far away: 7 m' }).waitFor();
+    const themes = () => page.evaluate(() => document.documentElement.className);
+    expect(await themes(), 'Dim, though the system asks for Paper').to.equal('dim');
+    await page.keyboard.press('d');
+    expect(await themes()).to.equal('dim deep');
+    await page.keyboard.press('d');
     for (const key of ['1', '1', '2', 'u', '4']) await page.keyboard.press(key);
     const counts = (where: Page) => where.locator('.pocket .tally b').allInnerTexts();
     expect(await counts(page)).to.deep.equal(['2', '0', '0', '1']);

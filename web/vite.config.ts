@@ -57,7 +57,12 @@ function largeCities(): Plugin {
       if (source !== `\0${id}`) return null;
       const cities = cityTimezones.cityMapping
         .filter(({ pop, timezone }) => pop > LARGE && timezone)
-        .map(({ city, country, lat, lng, timezone }) => [`${city}, ${country}`, Number(lat.toFixed(3)), Number(lng.toFixed(3)), timezone]);
+        .map(({ city, country, lat, lng, timezone }) => [
+          `${city}, ${country}`,
+          Number(lat.toFixed(3)),
+          Number(lng.toFixed(3)),
+          timezone,
+        ]);
       return `export default ${JSON.stringify(cities)}`;
     },
   };

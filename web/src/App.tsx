@@ -1,4 +1,4 @@
-import { createBrowserRouter, Navigate, Outlet } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, useLocation } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Masthead } from './components/Masthead.tsx';
 import { ToastProvider } from './components/Toasts.tsx';
@@ -35,7 +35,6 @@ const router = createBrowserRouter([
 ]);
 
 export function App() {
-  useTheme();
   return (
     <ToastProvider>
       <RouterProvider router={router} />
@@ -56,10 +55,13 @@ function Failed() {
   );
 }
 
+/** Pocket stands alone: no navigation, and never Paper. */
 function Frame() {
+  const inPocket = useLocation().pathname.startsWith('/pocket/');
+  useTheme(inPocket);
   return (
     <>
-      <Masthead />
+      {!inPocket && <Masthead />}
       <Outlet />
     </>
   );

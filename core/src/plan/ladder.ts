@@ -198,11 +198,10 @@ function changeAt(situation: Situation, step: Step, before: Step | null, last: S
   const [atBase, atCeiling, lifted, atLift] = exposureLimits(situation, candidate);
   const onward = last === step ? '' : onwardWords(candidate, last.choice.candidate);
   if (atLift) return { change: 'lift', say: `Lift is at your limit; from here the shutter slows.${onward}` };
-  if (lifted)
-    return {
-      change: 'lift',
-      say: `At your ceiling lift takes over, ${stopWords(stopsLabel(candidate.liftStops))} so far.`,
-    };
+  if (lifted) {
+    const lift = stopsLabel(candidate.liftStops);
+    return { change: 'lift', say: `At your ceiling lift takes over${lift === '0' ? '' : `, ${stopWords(lift)} so far`}.` };
+  }
   if (atCeiling)
     return {
       change: 'isoCeiling',

@@ -37,14 +37,14 @@ const prefersDim = (): boolean => matchMedia('(prefers-color-scheme: dark)').mat
 /** The theme in force, the system's own where none was chosen. */
 export const isDim = (theme: Theme): boolean => theme === 'dim' || (theme === 'system' && prefersDim());
 
-/** Keeps the page in the chosen theme, and in the system's where none was chosen. */
-export function useTheme(): void {
+/** Keeps the page in the chosen theme, and in the system's where none was chosen. @param alwaysDim whatever was chosen */
+export function useTheme(alwaysDim: boolean): void {
   const theme = useSettings((settings) => settings.theme);
   useEffect(() => {
-    const apply = (): void => void document.documentElement.classList.toggle('dim', isDim(theme));
+    const apply = (): void => void document.documentElement.classList.toggle('dim', alwaysDim || isDim(theme));
     apply();
     const media = matchMedia('(prefers-color-scheme: dark)');
     media.addEventListener('change', apply);
     return () => media.removeEventListener('change', apply);
-  }, [theme]);
+  }, [theme, alwaysDim]);
 }

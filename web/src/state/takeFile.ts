@@ -1,7 +1,7 @@
 import type { Deck } from './pocket.ts';
 
 const TEMPLATE = '/take/pocket.html';
-const PLACE = /(<script type="application\/json" id="taken">)null(<\/script>)/;
+const PLACE = /(<script type="application\/json" id="taken">)\s*null\s*(<\/script>)/;
 
 /**
  * A brief or run sheet as one HTML file that needs neither server nor network.

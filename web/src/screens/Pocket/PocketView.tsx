@@ -90,13 +90,8 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   });
   useEffect(() => {
     const classes = document.documentElement.classList;
-    const before = classes.contains('dim');
-    classes.add('dim', 'pocketed');
     classes.toggle('deep', pocket.deep);
-    return () => {
-      classes.remove('deep', 'pocketed');
-      classes.toggle('dim', before);
-    };
+    return () => classes.remove('deep');
   }, [pocket.deep]);
   const caution = cautionFor(brief);
   return (
