@@ -25,7 +25,6 @@ export const SegmentSchema = z.strictObject({
 export type Segment = z.infer<typeof SegmentSchema>;
 
 export const CarriedSchema = z.strictObject({
-  megapixels: z.number().min(0.3).max(400),
   bits: z.number().int().min(8).max(16),
   compression: z.enum(Object.keys(COMPRESSION_SHARE) as [Compression, ...Compression[]]),
   cardGb: z.number().min(1).max(100_000),
@@ -35,13 +34,11 @@ export const CarriedSchema = z.strictObject({
   temperatureC: z.number().min(-40).max(50),
   bufferFrames: z.number().min(1).max(100_000),
   writeMBs: z.number().min(1).max(20_000),
-  framesPerSecond: z.number().min(0.1).max(240),
   cullS: z.number().min(0.1).max(600),
 });
 
 /** What is carried until the photographer says otherwise: one card and one battery of usual size. Starting values of ours. */
-export const carriedWith = (megapixels: number, framesPerSecond: number): z.infer<typeof CarriedSchema> => ({
-  megapixels,
+export const CARRIED_AT_FIRST: z.infer<typeof CarriedSchema> = {
   bits: 14,
   compression: 'lossless',
   cardGb: 64,
@@ -51,9 +48,8 @@ export const carriedWith = (megapixels: number, framesPerSecond: number): z.infe
   temperatureC: 20,
   bufferFrames: 40,
   writeMBs: 150,
-  framesPerSecond,
   cullS: 2,
-});
+};
 
 /** An item of a checklist; `own` is the photographer's, the others were made from the briefs. */
 export const CheckSchema = z.strictObject({

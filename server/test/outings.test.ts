@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { carriedWith } from '@hushto/contract';
+import { CARRIED_AT_FIRST } from '@hushto/contract';
 import { randomUUID } from 'node:crypto';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import { Pairing } from '../src/pairing.ts';
@@ -72,7 +72,7 @@ describe('places, run sheets and tallies', () => {
     timeZone: 'Etc/GMT-1',
     placeId: null,
     segments: [],
-    carried: carriedWith(24, 8),
+    carried: CARRIED_AT_FIRST,
     checks: { before: [], arrival: [], afterwards: [] },
   });
 });

@@ -7,7 +7,6 @@ export type Compression = keyof typeof COMPRESSION_SHARE;
 
 /** What an outing is carried out with. */
 export interface Carried {
-  megapixels: number;
   /** Bits of a pixel in the raw, 8 to 16. */
   bits: number;
   compression: Compression;
@@ -21,7 +20,6 @@ export interface Carried {
   /** Frames the buffer takes, and how fast the card is written, MB/s. */
   bufferFrames: number;
   writeMBs: number;
-  framesPerSecond: number;
   /** Time to judge one frame afterwards, s. */
   cullS: number;
 }
@@ -32,11 +30,15 @@ export interface PlannedStretch {
   pressesPerMinute: number;
   burst: number;
   shutterS: number;
+  /** Of the body it is photographed with. */
+  megapixels: number;
+  framesPerSecond: number;
 }
 
 /** What a stretch uses, and how the buffer stands it. */
 export interface StretchUse {
   frames: number;
+  frameMB: number;
   gb: number;
   /** Share of one battery. */
   battery: number;
@@ -55,8 +57,6 @@ export interface RunsOut {
 }
 
 export interface Budget {
-  frameMB: number;
-  framesPerCard: number;
   shotsPerBattery: number;
   stretches: StretchUse[];
   frames: number;
@@ -103,40 +103,41 @@ const LATER_FRAME_COST = 0.25;
  * @throws RangeError for values not above zero where they must be
  */
 export function budgetOf(carried: Carried, stretches: readonly PlannedStretch[]): Budget {
-  const frameMB = rawMegabytes(carried.megapixels, carried.bits, carried.compression);
-  const shotsPerBattery = carried.ratedShots * coldShare(carried.temperatureC);
-  const uses = stretches.map((stretch) => useOf(carried, stretch, frameMB, shotsPerBattery));
+  const shotsPerBattery = requirePositive('ratedShots', carried.ratedShots) * coldShare(carried.temperatureC);
+  const uses = stretches.map((stretch) => useOf(carried, stretch, shotsPerBattery));
   const total = (of: (use: StretchUse) => number): number => uses.reduce((sum, use) => sum + of(use), 0);
   const [frames, gb, batteries] = [total((use) => use.frames), total((use) => use.gb), total((use) => use.battery)];
-  const framesPerCard = Math.floor((requirePositive('cardGb', carried.cardGb) * 1000) / frameMB);
+  const cardGb = requirePositive('cardGb', carried.cardGb);
   return {
-    frameMB,
-    framesPerCard,
     shotsPerBattery,
     stretches: uses,
     frames,
     gb,
     batteries,
     cullMinutes: (frames * carried.cullS) / 60,
-    cardsOut: outAt(stretches, uses.map((use) => use.frames), framesPerCard * carried.cards),
+    cardsOut: outAt(stretches, uses.map((use) => use.gb), cardGb * carried.cards),
     batteriesOut: outAt(stretches, uses.map((use) => use.battery), carried.batteries),
-    carry: { cards: Math.max(1, Math.ceil(frames / framesPerCard - 1e-9)), batteries: Math.max(1, Math.ceil(batteries - 1e-9)) },
+    carry: { cards: wholes(gb / cardGb), batteries: wholes(batteries) },
   }; // prettier-ignore
 }
 
-function useOf(
-  carried: Carried,
-  { minutes, pressesPerMinute, burst, shutterS }: PlannedStretch,
-  frameMB: number,
-  shots: number,
-): StretchUse {
+/** How many whole ones cover an amount, at least one. */
+const wholes = (amount: number): number => Math.max(1, Math.ceil(amount - 1e-9));
+
+/** Frames of a size that one card takes. */
+export const framesPerCard = (cardGb: number, frameMB: number): number =>
+  Math.floor((requirePositive('cardGb', cardGb) * 1000) / frameMB);
+
+function useOf(carried: Carried, stretch: PlannedStretch, shots: number): StretchUse {
+  const { minutes, pressesPerMinute, burst, shutterS } = stretch;
+  const frameMB = rawMegabytes(stretch.megapixels, carried.bits, carried.compression);
   const presses = minutes * pressesPerMinute;
   const frames = presses * burst;
   // Where nothing is photographed the camera is off.
   const onMinutes = presses > 0 ? minutes : 0;
   const worth =
     PRESS_SHARE * (presses + LATER_FRAME_COST * (frames - presses)) + (1 - PRESS_SHARE) * (onMinutes / RATED_ON_MINUTES);
-  const rate = burstRate(carried.framesPerSecond, shutterS);
+  const rate = burstRate(stretch.framesPerSecond, shutterS);
   const written = carried.writeMBs / frameMB;
   const full = framesUntilFull(carried.bufferFrames, written, rate);
   const waiting = Math.max(0, burst * (1 - written / rate));
@@ -144,6 +145,7 @@ function useOf(
   const pauseS = pressesPerMinute > 0 ? Math.max(0, 60 / pressesPerMinute - burst / rate) : Infinity;
   return {
     frames,
+    frameMB,
     gb: (frames * frameMB) / 1000,
     battery: worth / shots,
     framesUntilFull: Number.isFinite(full) ? full : null,

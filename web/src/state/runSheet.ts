@@ -82,9 +82,11 @@ function expectedEv({ light }: Segment, brief: Brief, place: Place | null, { tim
 
 /** What the budget is worked out from. */
 export const stretchesOf = (segments: readonly TimedSegment[]): PlannedStretch[] =>
-  segments.map(({ segment, plan }) => ({
+  segments.map(({ segment, plan, brief }) => ({
     minutes: segment.minutes,
     pressesPerMinute: plan ? segment.pressesPerMinute : 0,
     burst: segment.burst ?? plan?.choice.burst ?? 1,
     shutterS: plan?.choice.shutterS ?? 1 / 60,
+    megapixels: brief?.kit.sensor.megapixels ?? 1,
+    framesPerSecond: brief?.kit.sensor.framesPerSecond ?? 1,
   }));

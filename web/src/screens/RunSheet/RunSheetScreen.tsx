@@ -1,4 +1,4 @@
-import { carriedWith, type RunSheet, type Segment, type StoredRunSheet } from '@hushto/contract';
+import { CARRIED_AT_FIRST, type RunSheet, type Segment, type StoredRunSheet } from '@hushto/contract';
 import { budgetOf, checklistsFor, groupDigits } from '@hushto/core';
 import { CalendarPlus, Coffee, Plus, Printer, Table2 } from 'lucide-react';
 import { useMemo } from 'react';
@@ -34,8 +34,6 @@ export function RunSheetScreen() {
 }
 
 function newSheet(): RunSheet {
-  const { bodies } = useLibrary.getState();
-  const body = bodies[0]?.document;
   const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return {
     title: 'A new outing',
@@ -44,7 +42,7 @@ function newSheet(): RunSheet {
     timeZone,
     placeId: null,
     segments: [],
-    carried: carriedWith(body?.megapixels ?? 24, body?.framesPerSecond ?? 8),
+    carried: CARRIED_AT_FIRST,
     checks: { before: [], arrival: [], afterwards: [] },
   };
 }

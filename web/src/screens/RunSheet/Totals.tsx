@@ -60,9 +60,9 @@ export function Totals({ sheet, segments, budget, edit }: TotalsProps) {
       <p className="say">
         Raws of{' '}
         <Token title="Raw files" editor={() => <RawEditor carried={carried} has={has} />}>
-          {shortMegapixels(carried.megapixels)}, {carried.bits} bits, {COMPRESSION_WORDS[carried.compression]}
-        </Token>{' '}
-        are {plainNumber(budget.frameMB)} MB. I carry{' '}
+          {carried.bits} bits, {COMPRESSION_WORDS[carried.compression]}
+        </Token>
+        {sizesText(budget)}. I carry{' '}
         <Token title="Cards" editor={() => <CardEditor carried={carried} has={has} />}>
           {count(carried.cards, 'card', 'cards')} of {shortNumber(carried.cardGb)} GB
         </Token>{' '}
@@ -97,7 +97,14 @@ export function Totals({ sheet, segments, budget, edit }: TotalsProps) {
 
 const nameOf = ({ segment, brief }: TimedSegment): string => segment.title || brief?.title || 'Pause';
 const clamp = (value: number, from: number, to: number): number => Math.min(to, Math.max(from, value));
-const shortMegapixels = (megapixels: number): string => `${Math.round(megapixels)} MP`;
+
+/** ", are 16 to 49 MB": the bodies of the briefs differ. */
+function sizesText({ stretches }: Budget): string {
+  const sizes = stretches.filter(({ frames }) => frames > 0).map(({ frameMB }) => Math.round(frameMB));
+  if (sizes.length === 0) return '';
+  const [least, most] = [Math.min(...sizes), Math.max(...sizes)];
+  return least === most ? ` are ${least} MB` : ` are ${least} to ${most} MB`;
+}
 
 function durationText(minutes: number): string {
   if (minutes < 60) return `${Math.round(minutes)} min`;
@@ -114,12 +121,6 @@ interface PartProps {
 function RawEditor({ carried, has }: PartProps) {
   return (
     <>
-      <NumberField
-        label="Megapixels"
-        value={carried.megapixels}
-        unit="MP"
-        onChange={(megapixels) => has({ megapixels: clamp(megapixels, 0.3, 400) })}
-      />
       <Choice
         label="Bits"
         value={String(carried.bits)}
@@ -192,12 +193,6 @@ const BufferEditor = ({ carried, has }: PartProps) => (
       value={carried.writeMBs}
       unit="MB/s"
       onChange={(n) => has({ writeMBs: clamp(n, 1, 20_000) })}
-    />
-    <NumberField
-      label="Frames a second"
-      value={carried.framesPerSecond}
-      unit="/s"
-      onChange={(n) => has({ framesPerSecond: clamp(n, 0.1, 240) })}
     />
   </>
 );
