@@ -1,7 +1,7 @@
 import type { Brief } from '../plan/brief.ts';
 import { cautionFor } from '../plan/cautions.ts';
 import type { Plan } from '../plan/planBrief.ts';
-import { isoWords, shutterWords } from '../plan/words.ts';
+import { isoWords, shutterWords, stopWords } from '../plan/words.ts';
 import type { Budget, Carried } from './budget.ts';
 
 /** One thing to do; the key tells items made here from the photographer's own, and survives a change of its words. */
@@ -31,14 +31,14 @@ export function checklistsFor(
   return {
     before: distinct([
       ...planned.flatMap(({ brief: { kit } }) => [
-        item('kit', `${kit.sensor.label ?? 'The body'} and ${kit.lens.label ?? `the ${kit.lens.focalLengthMm} mm`}`),
+        item('kit', `${bodyName(kit)} and ${kit.lens.label ?? `the ${kit.lens.focalLengthMm} mm`}`),
       ]),
       item(
         'batteries',
         `${count(carry.batteries, 'battery', 'batteries')} charged, the spare ones in an inner pocket if it is cold`,
       ),
       item('cards', `${count(carry.cards, 'card', 'cards')} of ${carried.cardGb} GB, copied and emptied`),
-      ...planned.flatMap(({ brief, plan }) => cameraItems(brief, plan)),
+      ...planned.map(({ brief, plan }) => cameraItem(brief, plan, carried)),
       ...(planned.some(({ brief }) => brief.place === 'stage' || brief.place === 'pit')
         ? [item('venue', 'Ask the venue: which songs may be photographed, from where, and must the shutter be silent')]
         : []),
@@ -59,9 +59,7 @@ export function checklistsFor(
       }),
     ]),
     afterwards: distinct([
-      ...planned.flatMap(({ plan }) =>
-        plan.camera.setBack.split(/;|, | and /).map((what) => item('setBack', setBackText(what.trim()))),
-      ),
+      ...planned.flatMap(afterItems),
       item('copy', `Copy the cards twice before emptying them; about ${Math.round(frames)} frames`),
       item('charge', 'Charge the batteries'),
       item('tally', 'Bring the tally back, and write down what the light read'),
@@ -69,21 +67,32 @@ export function checklistsFor(
   };
 }
 
-function cameraItems({ picture, kit }: Brief, { camera, figures }: PlannedBrief['plan']): CheckItem[] {
-  const [raw] = camera.raw.split(':');
-  const [curtain] = camera.curtain.split(':');
-  return [
-    item('raw', `Raw, ${raw!.replace(' are enough', '')}`),
-    item('curtain', `Shutter: ${lower(curtain!)}`),
-    item('ceiling', `Auto ISO up to ${isoWords(Math.min(picture.isoCeiling, kit.sensor.maxIso))}`),
-    ...(kit.sensor.stabiliserStops > 0 || kit.lens.stabiliserStops > 0 ? [item('stabiliser', 'Stabiliser on')] : []),
-    ...(figures.gates.focus === 'open'
-      ? []
-      : [item('focus', 'The low-light option of the autofocus on; know how to set the distance by hand')]),
+/** How one body is set, in one line; two briefs of one body may each want their own. */
+function cameraItem({ picture, kit }: Brief, { camera, figures }: PlannedBrief['plan'], { bits }: Carried): CheckItem {
+  const [curtain] = camera.curtain.split(/[:,]/);
+  const steady = kit.sensor.stabiliserStops > 0 || kit.lens.stabiliserStops > 0;
+  const settings = [
+    `raw of ${bits} bits`,
+    `shutter ${lower(curtain!)}`,
+    `auto ISO up to ${isoWords(Math.min(picture.isoCeiling, kit.sensor.maxIso)).slice(4)}`,
+    ...(steady ? ['stabiliser on'] : []),
+    ...(figures.gates.focus === 'open' ? [] : ['low-light autofocus on, and know how to set the distance by hand']),
   ];
+  return item('set', `${bodyName(kit)}: ${settings.join(', ')}`);
 }
 
-const setBackText = (what: string): string => (what.startsWith('brighten') ? `B${what.slice(1)}` : `Set back: ${what}`);
+const bodyName = ({ sensor }: Brief['kit']): string => sensor.label ?? 'The body';
+
+/** What was set for a brief goes back afterwards; what was lifted is brightened. */
+function afterItems({ brief, plan: { camera, choice } }: PlannedBrief): CheckItem[] {
+  const [settings] = camera.setBack.split(';');
+  return [
+    ...settings!.split(/, | and /).map((what) => item('setBack', `Set back: ${what.trim()}`)),
+    ...(choice.labels.lift === '0'
+      ? []
+      : [item('brighten', `Brighten the raws of ${brief.title} by ${stopWords(choice.labels.lift)}`)]),
+  ];
+}
 
 const item = (kind: string, text: string): CheckItem => ({ key: `${kind}:${text}`, text });
 const lower = (text: string): string => text.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase());

@@ -131,14 +131,20 @@ describe('the checklists', () => {
 
   it('set back just what was changed', () => {
     const back = lists.afterwards.filter(({ text }) => text.startsWith('Set back')).map(({ text }) => text);
-    for (const { plan } of planned)
-      for (const what of plan.camera.setBack.split(/;|, | and /))
-        if (!what.includes('brighten')) expect(back).to.include(`Set back: ${what.trim()}`);
+    for (const { plan } of planned) {
+      const [settings] = plan.camera.setBack.split(';');
+      for (const what of settings!.split(/, | and /)) expect(back).to.include(`Set back: ${what}`);
+    }
+    const brightened = lists.afterwards.map(({ text }) => text).filter((text) => text.startsWith('Brighten'));
+    expect(brightened).to.deep.equal(['Brighten the raws of Ferry Steps market by 1⅓\u00a0stops']);
     expect(back.join()).not.to.include('stabiliser');
   });
 
   it('say what to carry', () => {
     expect(lists.before.map(({ text }) => text)).to.include.members(['1 card of 64 GB, copied and emptied']);
+    expect(lists.before.find(({ key }) => key.startsWith('set'))?.text).to.match(
+      /raw of 14 bits, shutter electronic first, auto ISO up to 6400, stabiliser on$/,
+    );
     expect(checklistsFor([], CARRIED, { carry: { cards: 2, batteries: 3 }, frames: 0 }).before[0]!.text).to.match(/^3 batteries/);
   });
 });
