@@ -1,24 +1,40 @@
 import { Check, ChevronDown, Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { LiveShelf } from '../state/documents.ts';
+import { bringBack, discard, useLibrary, type Kept } from '../state/library.ts';
 import { TextField } from './TextField.tsx';
+import { useToasts } from './Toasts.tsx';
 
-interface DocumentMenuProps {
-  /** What they are called, "place" and "places". */
+interface DocumentMenuProps<Name extends LiveShelf> {
+  shelf: Name;
+  /** What they are called, "place" and "places", and the address they stand under. */
   one: string;
   many: string;
-  title: string;
-  openId: string;
-  items: readonly { id: string; title: string; line: string }[];
-  onOpen: (id: string) => void;
+  at: string;
+  open: Kept[Name];
+  titleOf: (document: Kept[Name]['document']) => string;
+  lineOf: (document: Kept[Name]['document']) => string;
   onRename: (title: string) => void;
-  onNew: () => void;
-  onDelete: () => void;
+  /** Makes a new one and gives its id. */
+  onNew: () => string;
 }
 
-/** A title that opens the list of its kind, with its name, a new one, and deleting. */
-export function DocumentMenu({ one, many, title, openId, items, onOpen, onRename, onNew, onDelete }: DocumentMenuProps) {
+/** A title that opens the list of its kind, with its name, a new one, and deleting, which can be undone. */
+export function DocumentMenu<Name extends LiveShelf>(props: DocumentMenuProps<Name>) {
+  const { shelf, one, many, at, open: stored, titleOf, lineOf, onRename, onNew } = props;
   const [open, setOpen] = useState(false);
+  const items = useLibrary((library) => library[shelf]) as readonly Kept[Name][];
+  const navigate = useNavigate();
+  const { show } = useToasts();
+  const title = titleOf(stored.document);
+  const go = (id: string): void => void navigate(`${at}/${id}`);
+  const remove = async (): Promise<void> => {
+    void navigate(at);
+    await discard(shelf, stored.id);
+    show(`“${title}” is deleted.`, { label: 'Undo', run: () => void bringBack(shelf, stored).then(() => go(stored.id)) });
+  };
   const then = (action: () => void) => (): void => {
     setOpen(false);
     action();
@@ -38,23 +54,19 @@ export function DocumentMenu({ one, many, title, openId, items, onOpen, onRename
           <ul aria-label={many[0]!.toUpperCase() + many.slice(1)}>
             {items.map((item) => (
               <li key={item.id}>
-                <button
-                  type="button"
-                  aria-current={item.id === openId ? 'true' : undefined}
-                  onClick={then(() => onOpen(item.id))}
-                >
-                  {item.id === openId && <Check className="i" aria-hidden="true" />}
-                  <b>{item.title}</b>
-                  <span>{item.line}</span>
+                <button type="button" aria-current={item.id === stored.id ? 'true' : undefined} onClick={then(() => go(item.id))}>
+                  {item.id === stored.id && <Check className="i" aria-hidden="true" />}
+                  <b>{titleOf(item.document)}</b>
+                  <span>{lineOf(item.document)}</span>
                 </button>
               </li>
             ))}
           </ul>
           <div className="foot">
-            <button type="button" className="btn s go" onClick={then(onNew)}>
+            <button type="button" className="btn s go" onClick={then(() => go(onNew()))}>
               <Plus className="i" aria-hidden="true" /> New {one}
             </button>
-            <button type="button" className="btn s bare" onClick={then(onDelete)}>
+            <button type="button" className="btn s bare" onClick={then(() => void remove())}>
               <Trash2 className="i" aria-hidden="true" /> Delete
             </button>
           </div>

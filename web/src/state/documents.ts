@@ -10,7 +10,7 @@ interface Live {
   places: Place;
   runSheets: RunSheet;
 }
-type LiveShelf = keyof Live;
+export type LiveShelf = keyof Live;
 
 interface Editing {
   past: Record<string, readonly unknown[]>;

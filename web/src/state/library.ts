@@ -18,7 +18,7 @@ import { create } from 'zustand';
 import { api, RequestError } from '../api/client.ts';
 import { createOutbox, SHELVES, type Clash, type Shelf, type Stored } from './outbox.ts';
 
-interface Kept {
+export interface Kept {
   briefs: StoredBrief;
   bodies: StoredBody;
   lenses: StoredLens;

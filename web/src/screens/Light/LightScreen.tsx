@@ -11,7 +11,7 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { dayOf } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
-import { bringBack, discard, useLibrary } from '../../state/library.ts';
+import { useLibrary } from '../../state/library.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
@@ -114,7 +114,17 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
     <main className="light-page">
       <div className="aside-text">
         <section className="brief" aria-label="Place">
-          <PlaceMenu stored={stored} rename={(label) => edit((before) => ({ ...before, label }))} />
+          <DocumentMenu
+            shelf="places"
+            one="place"
+            many="places"
+            at="/light"
+            open={stored}
+            titleOf={({ label }) => label}
+            lineOf={({ latitudeDeg, longitudeDeg }) => coordinatesText(latitudeDeg, longitudeDeg)}
+            onRename={(label) => edit((before) => ({ ...before, label }))}
+            onNew={() => addDocument('places', newPlace())}
+          />
           {history.issues.map(({ path, message }) => (
             <p key={path} className="help bad" role="alert">
               {path === 'label' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
@@ -196,38 +206,5 @@ function Readings({
         ))}
       </ul>
     </section>
-  );
-}
-
-/** The place’s name, which opens the list of places. */
-function PlaceMenu({ stored, rename }: { stored: StoredPlace; rename: (label: string) => void }) {
-  const places = useLibrary((library) => library.places);
-  const navigate = useNavigate();
-  const { show } = useToasts();
-  const go = (id: string): void => void navigate(`/light/${id}`);
-  const remove = async (): Promise<void> => {
-    void navigate('/light');
-    await discard('places', stored.id);
-    show(`“${stored.document.label}” is deleted.`, {
-      label: 'Undo',
-      run: () => void bringBack('places', stored).then(() => go(stored.id)),
-    });
-  };
-  return (
-    <DocumentMenu
-      one="place"
-      many="places"
-      title={stored.document.label}
-      openId={stored.id}
-      items={places.map(({ id, document }) => ({
-        id,
-        title: document.label,
-        line: coordinatesText(document.latitudeDeg, document.longitudeDeg),
-      }))}
-      onOpen={go}
-      onRename={rename}
-      onNew={() => go(addDocument('places', newPlace()))}
-      onDelete={() => void remove()}
-    />
   );
 }

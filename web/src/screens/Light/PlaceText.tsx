@@ -3,6 +3,7 @@ import { SKY_DIVISOR, stopsLabel, type SkyState } from '@hushto/core';
 import cities from 'virtual:cities';
 import { Plus, Trash2 } from 'lucide-react';
 import { ClockField } from '../../components/ClockField.tsx';
+import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
@@ -211,25 +212,11 @@ function FloorEditor({ place, edit }: PlaceProps) {
         onChange={(value) => edit(set({ floorEv: value === 'none' ? null : 2 }))}
       />
       {floorEv !== null && (
-        <EvQuantity label="What they give at the subject" value={floorEv} onChange={(ev) => edit(set({ floorEv: ev }))} />
+        <EvQuantity label="What they give at the subject" value={floorEv} onChange={(ev) => edit(set({ floorEv: heldEv(ev) }))} />
       )}
     </>
   );
 }
-
-const EvQuantity = ({ label, value, onChange }: { label: string; value: number; onChange: (ev: number) => void }) => (
-  <Quantity
-    label={label}
-    value={value}
-    unit="EV"
-    min={-3}
-    max={12}
-    steps={45}
-    format={(ev) => ev.toFixed(1).replace('-', '−')}
-    marks={['−3', '4', '12']}
-    onChange={(ev) => onChange(Math.min(24, Math.max(-12, ev)))}
-  />
-);
 
 function LampsEditor({ place, edit }: PlaceProps) {
   const change = (id: string, lamp: Partial<Place['lamps'][number]>): void =>
@@ -246,7 +233,7 @@ function LampsEditor({ place, edit }: PlaceProps) {
           <EvQuantity
             label={`What ${label ?? 'they'} give at the subject`}
             value={ev100}
-            onChange={(ev) => change(id, { ev100: ev })}
+            onChange={(ev) => change(id, { ev100: heldEv(ev) })}
           />
           <button
             type="button"

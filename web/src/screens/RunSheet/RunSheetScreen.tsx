@@ -1,5 +1,5 @@
 import { CARRIED_AT_FIRST, type RunSheet, type Segment, type StoredRunSheet } from '@hushto/contract';
-import { budgetOf, checklistsFor, groupDigits } from '@hushto/core';
+import { budgetOf, checklistsFor } from '@hushto/core';
 import { CalendarPlus, Coffee, Plus, Printer, Table2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
@@ -15,7 +15,7 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { dayOf, dayText, offsetText } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
 import { calendarFile, csvFile } from '../../state/exports.ts';
-import { bringBack, discard, useLibrary } from '../../state/library.ts';
+import { useLibrary } from '../../state/library.ts';
 import { stretchesOf, timed } from '../../state/runSheet.ts';
 import { Checks } from './Checks.tsx';
 import { Segments, type EditSheet } from './Segments.tsx';
@@ -122,7 +122,17 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
     <main className="light-page run-page">
       <div className="aside-text">
         <section className="brief" aria-label="Outing">
-          <SheetMenu stored={stored} rename={(title) => edit((before) => ({ ...before, title }))} />
+          <DocumentMenu
+            shelf="runSheets"
+            one="run sheet"
+            many="run sheets"
+            at="/outings"
+            open={stored}
+            titleOf={({ title }) => title}
+            lineOf={({ day, segments: stretches }) => `${dayText(day)}, ${stretches.length} stretches`}
+            onRename={(title) => edit((before) => ({ ...before, title }))}
+            onNew={() => addDocument('runSheets', newSheet())}
+          />
           {issues.map(({ path, message }) => (
             <p key={path} className="help bad" role="alert">
               {path === 'title' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
@@ -231,37 +241,5 @@ function SheetText({ sheet, placeLabel, edit }: { sheet: RunSheet; placeLabel: s
       </Token>
       .
     </p>
-  );
-}
-
-function SheetMenu({ stored, rename }: { stored: StoredRunSheet; rename: (title: string) => void }) {
-  const runSheets = useLibrary((library) => library.runSheets);
-  const navigate = useNavigate();
-  const { show } = useToasts();
-  const go = (id: string): void => void navigate(`/outings/${id}`);
-  const remove = async (): Promise<void> => {
-    void navigate('/outings');
-    await discard('runSheets', stored.id);
-    show(`“${stored.document.title}” is deleted.`, {
-      label: 'Undo',
-      run: () => void bringBack('runSheets', stored).then(() => go(stored.id)),
-    });
-  };
-  return (
-    <DocumentMenu
-      one="run sheet"
-      many="run sheets"
-      title={stored.document.title}
-      openId={stored.id}
-      items={runSheets.map(({ id, document }) => ({
-        id,
-        title: document.title,
-        line: `${dayText(document.day)}, ${groupDigits(String(document.segments.length))} stretches`,
-      }))}
-      onOpen={go}
-      onRename={rename}
-      onNew={() => go(addDocument('runSheets', newSheet()))}
-      onDelete={() => void remove()}
-    />
   );
 }

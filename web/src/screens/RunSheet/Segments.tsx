@@ -19,6 +19,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Info, Trash2, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
+import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
@@ -303,17 +304,7 @@ function LightEditor({ timed: { segment, ev100 }, placed, change }: { timed: Tim
         onChange={(from) => change({ light: from === 'reading' ? { from, ev100: ev100! } : { from } })}
       />
       {segment.light.from === 'reading' && (
-        <Quantity
-          label="EV at ISO 100"
-          value={segment.light.ev100}
-          unit="EV"
-          min={-4}
-          max={14}
-          steps={54}
-          format={(ev) => ev.toFixed(1).replace('-', '−')}
-          marks={['−4', '5', '14']}
-          onChange={(ev) => change({ light: { from: 'reading', ev100: Math.min(24, Math.max(-12, ev)) } })}
-        />
+        <EvQuantity value={segment.light.ev100} onChange={(ev) => change({ light: { from: 'reading', ev100: heldEv(ev) } })} />
       )}
       {segment.light.from === 'sky' && (
         <p className="help">

@@ -12,6 +12,7 @@ import {
 } from '@hushto/core';
 import { useState } from 'react';
 import { MarkField } from '../../../components/MarkField.tsx';
+import { EvQuantity } from '../../../components/EvQuantity.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
@@ -61,19 +62,7 @@ export function EvEditor({ brief, edit }: EditorProps) {
         ]}
         onChange={setWay}
       />
-      {way === 'ev' && (
-        <Quantity
-          label="EV at ISO 100"
-          value={ev100}
-          unit="EV"
-          min={-4}
-          max={14}
-          steps={54}
-          format={(ev) => ev.toFixed(1).replace('-', '−')}
-          marks={['−4', '5', '14']}
-          onChange={give}
-        />
-      )}
+      {way === 'ev' && <EvQuantity value={ev100} onChange={give} />}
       {way === 'meter' && <MeterReading onRead={give} />}
       {way === 'lux' && (
         <NumberField
