@@ -326,6 +326,10 @@ describe('Without its server', () => {
     const app = await startApp();
     const { page } = await app.open();
     await kept(page);
+    const tools = await page.context().newCDPSession(page);
+    const { installabilityErrors } = await tools.send('Page.getInstallabilityErrors');
+    // Test windows are private ones, which never install; nothing else may stand in the way.
+    expect(installabilityErrors.map(({ errorId }) => errorId)).to.deep.equal(['in-incognito']);
     const [brief] = await api(app, 'briefs');
     await app.stopServer();
     await page.goto(`${app.base}/plan/${brief.id}`);
@@ -412,6 +416,27 @@ describe('Without its server', () => {
       return distances.includes(2) && distances.includes(8);
     });
     await third.getByRole('button', { name: /Changed twice/ }).waitFor({ state: 'detached' });
+    await app.stop();
+  });
+
+  it('does not undo what was changed elsewhere while an edit lay unsaved', async () => {
+    const app = await startApp();
+    const { page } = await app.open();
+    const [brief] = await api(app, 'briefs');
+    await token(page, /^4\sm$/).click();
+    await page.getByRole('textbox', { name: 'Distance' }).fill('5');
+    await page.keyboard.press('Escape');
+    await fetch(`${app.base}/api/briefs/${brief.id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...brief.document, light: { ...brief.document.light, ev100: 3 } }),
+    });
+    await page.reload();
+    await page.getByRole('button', { name: 'Save brief' }).click();
+    await page.getByText('Saved.', { exact: true }).waitFor();
+    const { subject, light } = (await api(app, 'briefs'))[0].document;
+    expect([subject.distanceM, light.ev100]).to.deep.equal([5, 3]);
+    await token(page, /^EV\s3\.0$/).waitFor();
     await app.stop();
   });
 });

@@ -1,4 +1,4 @@
-// npm run pictures: renews docs/screenshots from the demo data. Look at each before committing it.
+// npm run pictures: renews docs/screenshots from the demo data; `-- pocket` only those so named. Look at each before committing it.
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -102,7 +102,9 @@ async function tooDark(page: Page): Promise<void> {
 }
 
 mkdirSync(folder, { recursive: true });
+const wanted = process.argv[2] ?? '';
 for (const { name, scheme = 'light', visited = true, width = 1280, height = 800, reach } of PICTURES) {
+  if (!name.includes(wanted)) continue;
   const app = await startApp();
   const { page } = await app.open({ scheme, visited, width, height });
   await reach?.(page);

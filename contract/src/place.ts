@@ -23,7 +23,7 @@ export const ClockSchema = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give a
 export const DaySchema = z.iso.date('Give a day such as 2026-01-14.');
 
 /** How a light was found out. */
-export const READING_WAYS = ['meter', 'lux', 'scene', 'photo', 'pocket'] as const;
+export const READING_WAYS = ['meter', 'lux', 'scene', 'photo'] as const;
 
 export const ReadingSchema = z.strictObject({
   id,

@@ -6,6 +6,8 @@ export * from './image/frameOptics.ts';
 export * from './image/measure.ts';
 export * from './image/picturePlanes.ts';
 export * from './image/renderFrame.ts';
+export * from './learn/holdPosterior.ts';
+export * from './learn/wilson.ts';
 export * from './light/anchor.ts';
 export * from './light/exposure.ts';
 export * from './light/flicker.ts';

@@ -6,6 +6,8 @@ import { createJSONStorage, persist, type StateStorage } from 'zustand/middlewar
 
 /** One brief being edited: as it stands, and as it last could be planned. */
 export interface Draft {
+  /** The brief as it was stored when it was first edited; what others did since is merged against it. */
+  from: Brief;
   brief: Brief;
   good: Brief;
   issues: FieldIssue[];
@@ -94,13 +96,13 @@ export const createDrafts = (storage: () => StateStorage, now: () => number) => 
   );
 };
 
-export const cleanDraft = (brief: Brief): Draft => ({ brief, good: brief, issues: [] });
+export const cleanDraft = (brief: Brief): Draft => ({ from: brief, brief, good: brief, issues: [] });
 
 /** An edit keeps the last good brief while the new one cannot be planned. */
 export function edited(draft: Draft, change: (brief: Brief) => Brief): Draft {
   const brief = change(draft.brief);
   const parsed = BriefSchema.safeParse(brief);
-  return parsed.success ? cleanDraft(brief) : { brief, good: draft.good, issues: fieldIssues(parsed.error) };
+  return parsed.success ? { ...cleanDraft(brief), from: draft.from } : { ...draft, brief, issues: fieldIssues(parsed.error) };
 }
 
 /** Kept drafts whose last good brief can still be planned; what an older version left behind otherwise is let go. */

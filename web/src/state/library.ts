@@ -12,6 +12,7 @@ import {
   type StoredRunSheet,
   type StoredTally,
 } from '@hushto/contract';
+import equal from 'fast-deep-equal';
 import { get as readCopy, set as writeCopy } from 'idb-keyval';
 import type { z } from 'zod';
 import { create } from 'zustand';
@@ -121,8 +122,8 @@ function withWaiting(lists: Lists): Lists {
     else over[shelf].push({ id, revision, createdAt: at, updatedAt: at, document });
   };
   for (const { shelf, id, kind, document, base, atMs } of changes)
-    if (kind === 'put') lay(shelf, id, document, base?.revision ?? 0, atMs);
-    else if (kind === 'delete') over[shelf] = over[shelf].filter((stored) => stored.id !== id);
+    if (kind !== 'delete') lay(shelf, id, document, base?.revision ?? 0, atMs);
+    else over[shelf] = over[shelf].filter((stored) => stored.id !== id);
   for (const { shelf, id, mine, theirs } of clashes) if (theirs) lay(shelf, id, mine, theirs.revision, 0);
   for (const shelf of SHELVES) over[shelf] = inOrder(over[shelf]);
   return over as never;
@@ -141,16 +142,22 @@ async function ownCopy(): Promise<Lists | null> {
 
 export type Sent = 'sent' | 'waiting' | 'clash';
 
-/** Keeps a document: in this browser at once, at the server as soon as it answers. Without an id it is a new one. */
+/**
+ * Keeps a document: in this browser at once, at the server as soon as it answers. Without an id it is a new one.
+ * @param began the document as it was when it was first edited, where that may be long ago; what others did since is merged against it
+ */
 export async function keep<Name extends Shelf>(
   shelf: Name,
   document: Documents[Name],
   id: string = crypto.randomUUID(),
+  began?: Documents[Name],
 ): Promise<{ stored: Kept[Name]; sent: Sent }> {
   const library = useLibrary.getState();
   const before = (library[shelf] as readonly Stored[]).find((stored) => stored.id === id);
   const at = new Date().toISOString();
-  const base = before && before.revision > 0 ? { revision: before.revision, document: before.document } : null;
+  const known = before && before.revision > 0 ? { revision: before.revision, document: before.document } : null;
+  // Of a revision nobody has: the server says what it has, and the two are brought together.
+  const base = known && began && !equal(began, known.document) ? { revision: 0, document: began } : known;
   outbox.getState().add({ shelf, id, kind: 'put', document, base });
   const stored = { createdAt: at, revision: 0, ...before, id, updatedAt: at, document } as unknown as Kept[Name];
   library.put(shelf, stored);

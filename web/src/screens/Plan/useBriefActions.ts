@@ -51,7 +51,7 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     },
     save: () =>
       void attempt(async () => {
-        const kept = keep('briefs', brief, id);
+        const kept = keep('briefs', brief, id, draftStore.getState().byId[id]?.from);
         // What is typed while the answer is on its way is still unsaved.
         drafts.saved(id);
         const { sent } = await kept;

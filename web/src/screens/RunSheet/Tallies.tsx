@@ -26,11 +26,18 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
         `Nothing was taken from “${file.name}”: ${first?.path ? `${first.path}: ${first.message}` : 'it is not a tally saved by Pocket.'}`,
       );
     }
-    const before = new Set(tallies.map((stored) => stored.id));
-    await Promise.all(parsed.data.tallies.map(({ id: tallyId, tally }) => keep('tallies', tally, tallyId)));
-    const added = parsed.data.tallies.filter((one) => !before.has(one.id)).length;
-    const frames = parsed.data.tallies.reduce((sum, { tally }) => sum + tally.frames.length, 0);
-    show(added > 0 ? `${frames} counted frames are here.` : 'These were here already; nothing is counted twice.');
+    const before = new Map(tallies.map((stored) => [stored.id, stored.document.frames]));
+    // A file may be older than what is here: frames are added, never taken away.
+    const joined = parsed.data.tallies.map(({ id: tallyId, tally }) => {
+      const there = before.get(tallyId) ?? [];
+      const known = new Set(there.map((frame) => frame.id));
+      return { tallyId, tally, fresh: tally.frames.filter((frame) => !known.has(frame.id)), there };
+    });
+    const frames = joined.reduce((sum, { fresh }) => sum + fresh.length, 0);
+    await Promise.all(
+      joined.map(({ tallyId, tally, fresh, there }) => keep('tallies', { ...tally, frames: [...there, ...fresh] }, tallyId)),
+    );
+    show(frames > 0 ? `${frames} counted frames are here.` : 'These were here already; nothing is counted twice.');
   };
   const remove = async (stored: StoredTally): Promise<void> => {
     await discard('tallies', stored.id);

@@ -1,0 +1,143 @@
+import { DEFAULT_SLOPE, DEFAULT_THRESHOLD, DRIFT_TURN_S, driftTimeS } from '../motion/hands.ts';
+import { requirePositive, requireRange } from '../numerics/require.ts';
+
+/** One frame of a hold test: how far the picture could drift in it, and whether it came out sharp. */
+export interface HoldFrame {
+  /** log2(f·g(t)/c), the exposure in stops of drift; see {@link driftStops}. */
+  x: number;
+  sharp: boolean;
+}
+
+/** Prior of the threshold round the starting value, and of the slope's logarithm. Ours. */
+const THRESHOLD_SD = 1.5;
+const THRESHOLD_REACH = 4;
+const LOG_SLOPE_SD = 0.35;
+const LOG_SLOPE_REACH = 3 * LOG_SLOPE_SD;
+const THRESHOLD_NODES = 65;
+const SLOPE_NODES = 11;
+
+/** A person's hands as far as a test has shown them: weights over thresholds and slopes, summing to 1. */
+export interface HoldPosterior {
+  thetas: readonly number[];
+  slopes: readonly number[];
+  weights: Float64Array;
+}
+
+/**
+ * Stops of drift of an exposure: log2(f·g(t)/c), g(t) = t/√(1 + t/τ).
+ * @param focalLengthMm real focal length, > 0  @param shutterS > 0  @param toleranceMm circle of confusion, > 0
+ */
+export const driftStops = (focalLengthMm: number, shutterS: number, toleranceMm: number): number =>
+  Math.log2((requirePositive('focalLengthMm', focalLengthMm) * driftTimeS(requirePositive('shutterS', shutterS))) / requirePositive('toleranceMm', toleranceMm)); // prettier-ignore
+
+/** The exposure, s, of so many stops of drift: the inverse of {@link driftStops}. Exact. */
+export function shutterOfDrift(x: number, focalLengthMm: number, toleranceMm: number): number {
+  const g = (2 ** x * requirePositive('toleranceMm', toleranceMm)) / requirePositive('focalLengthMm', focalLengthMm);
+  const half = (g * g) / (2 * DRIFT_TURN_S);
+  return half + Math.sqrt(half * half + g * g);
+}
+
+/** Chance of a sharp frame for hands of a threshold and slope: 1 − exp(−ln2·2^(−k(x−θ))). */
+export const sharpChance = (x: number, theta: number, slope: number): number =>
+  -Math.expm1(-Math.LN2 * 2 ** (-slope * (x - theta)));
+
+/**
+ * Before any frame: θ normal round the starting value and its steadying (sd 1.5 stops, cut at 4), ln k normal round ln 2 (sd 0.35).
+ * @param steadyingStops what stabiliser and stance add while the test is made, stops
+ */
+export function holdPrior(steadyingStops: number): HoldPosterior {
+  requireRange('steadyingStops', steadyingStops, -20, 20);
+  const centre = DEFAULT_THRESHOLD + steadyingStops;
+  const nodes = (count: number, reach: number): number[] =>
+    Array.from({ length: count }, (_, i) => -reach + (2 * reach * i) / (count - 1));
+  const thetas: number[] = [];
+  const slopes: number[] = [];
+  const weights: number[] = [];
+  for (const away of nodes(THRESHOLD_NODES, THRESHOLD_REACH))
+    for (const logAway of nodes(SLOPE_NODES, LOG_SLOPE_REACH)) {
+      thetas.push(centre + away);
+      slopes.push(DEFAULT_SLOPE * Math.exp(logAway));
+      weights.push(Math.exp(-0.5 * ((away / THRESHOLD_SD) ** 2 + (logAway / LOG_SLOPE_SD) ** 2)));
+    }
+  return { thetas, slopes, weights: normalised(Float64Array.from(weights)) };
+}
+
+/** What one more frame teaches (Bayes). A frame that no hands could have made leaves the posterior as it was. */
+export function afterFrame({ thetas, slopes, weights }: HoldPosterior, { x, sharp }: HoldFrame): HoldPosterior {
+  const { chances } = outcomesAt(thetas, slopes, x);
+  const next = weights.map((weight, i) => weight * (sharp ? chances[i]! : 1 - chances[i]!));
+  return { thetas, slopes, weights: normalised(next, weights) };
+}
+
+/** The posterior of a whole series. */
+export const afterFrames = (prior: HoldPosterior, frames: readonly HoldFrame[]): HoldPosterior =>
+  frames.reduce(afterFrame, prior);
+
+/** Mean chance of a sharp frame under the posterior: what the planner uses, so that few frames mean caution. */
+export const meanSharpChance = ({ thetas, slopes, weights }: HoldPosterior, x: number): number =>
+  weights.reduce((sum, weight, i) => sum + weight * sharpChance(x, thetas[i]!, slopes[i]!), 0);
+
+/** An estimate with its equal-tailed credible interval. */
+export interface Estimate {
+  median: number;
+  low: number;
+  high: number;
+}
+
+/**
+ * Stops of drift at which a share of frames is sharp: median and interval over the posterior, by x = θ − log2(−log2(1−p))/k.
+ * @param confidence of the frames, 0 to 1 exclusive  @param coverage of the interval, 0 to 1 exclusive
+ */
+export function driftAtConfidence({ thetas, slopes, weights }: HoldPosterior, confidence: number, coverage = 0.9): Estimate {
+  requireRange('confidence', confidence, 1e-6, 1 - 1e-6);
+  requireRange('coverage', coverage, 1e-6, 1 - 1e-6);
+  const beyond = Math.log2(-Math.log2(1 - confidence));
+  const order = thetas.map((theta, i) => ({ x: theta - beyond / slopes[i]!, weight: weights[i]! })).sort((a, b) => a.x - b.x);
+  const at = (share: number): number => {
+    let sum = 0;
+    for (const { x, weight } of order) if ((sum += weight) >= share - 1e-12) return x;
+    return order.at(-1)!.x;
+  };
+  return { median: at(0.5), low: at((1 - coverage) / 2), high: at((1 + coverage) / 2) };
+}
+
+/**
+ * Bits that one frame at `x` is expected to teach about the hands: the entropy of its outcome less the mean entropy under each pair of
+ * threshold and slope. Kontsevich & Tyler, Vision Research 39 (1999) 2729 (from memory).
+ */
+export function expectedInformation({ thetas, slopes, weights }: HoldPosterior, x: number): number {
+  const { chances, entropies } = outcomesAt(thetas, slopes, x);
+  let [mean, within] = [0, 0];
+  for (let i = 0; i < weights.length; i++) {
+    mean += weights[i]! * chances[i]!;
+    within += weights[i]! * entropies[i]!;
+  }
+  return Math.max(0, entropyBits(mean) - within);
+}
+
+interface Outcomes {
+  chances: Float64Array;
+  entropies: Float64Array;
+}
+/** The same few speeds are weighed after every frame over the same nodes: their outcomes are worked out once. */
+const known = new WeakMap<readonly number[], Map<number, Outcomes>>();
+
+function outcomesAt(thetas: readonly number[], slopes: readonly number[], x: number): Outcomes {
+  const ofNodes = known.get(thetas) ?? new Map<number, Outcomes>();
+  known.set(thetas, ofNodes);
+  const before = ofNodes.get(x);
+  if (before) return before;
+  const chances = Float64Array.from(thetas, (theta, i) => sharpChance(x, theta, slopes[i]!));
+  const outcomes = { chances, entropies: chances.map(entropyBits) };
+  ofNodes.set(x, outcomes);
+  return outcomes;
+}
+
+const entropyBits = (chance: number): number =>
+  chance <= 0 || chance >= 1 ? 0 : -(chance * Math.log2(chance) + (1 - chance) * Math.log2(1 - chance));
+
+/** Weights that sum to 1; the fallback where all of them vanish. */
+function normalised(weights: Float64Array, fallback = weights): Float64Array {
+  const sum = weights.reduce((total, weight) => total + weight, 0);
+  return sum > 0 && Number.isFinite(sum) ? weights.map((weight) => weight / sum) : fallback;
+}
