@@ -321,7 +321,8 @@ describe('Pocket', () => {
   });
 });
 
-describe('Without its server', () => {
+describe('Without its server', function () {
+  this.timeout(120_000); // servers are stopped and started again several times
   it('opens after the first visit, takes changes, and has them on the server when that is back', async () => {
     const app = await startApp();
     const { page } = await app.open();

@@ -7,6 +7,7 @@ export * from './image/measure.ts';
 export * from './image/picturePlanes.ts';
 export * from './image/renderFrame.ts';
 export * from './learn/holdPosterior.ts';
+export * from './learn/photonTransfer.ts';
 export * from './learn/tastePosterior.ts';
 export * from './learn/wilson.ts';
 export * from './light/anchor.ts';

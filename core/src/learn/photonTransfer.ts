@@ -1,0 +1,172 @@
+import { requirePositive } from '../numerics/require.ts';
+
+/** Raw numbers of one photosite colour of a frame, with how they were taken. */
+export interface RawSamples {
+  values: ArrayLike<number>;
+  iso: number;
+  shutterS: number;
+  fNumber: number;
+  /** Number at which the converter ends. */
+  whiteLevel: number;
+}
+
+/** Two evenly lit frames and two with the cap on, all at one ISO. */
+export interface TransferSet {
+  flats: readonly [RawSamples, RawSamples];
+  darks: readonly [RawSamples, RawSamples];
+}
+
+/** A figure with its standard error. */
+export interface Measured {
+  value: number;
+  standardError: number;
+}
+
+/** What a set says about the sensor at its ISO. */
+export interface SensorAtIso {
+  iso: number;
+  /** Electrons for one number. */
+  gainEPerDn: Measured;
+  readNoiseE: Measured;
+  /** Electrons until the converter ends; the pixel's own well at base ISO. */
+  fullE: Measured;
+  /** Mean signal over the dark, in numbers, and its variance without that of the dark: the point on the transfer curve. */
+  signalDn: number;
+  varianceDn: number;
+}
+
+export type TransferFault = 'settings' | 'size' | 'few' | 'clipped' | 'dark' | 'uneven';
+export type TransferResult = { measured: SensorAtIso } | { fault: TransferFault; say: string };
+
+/** Fewest photosites worth an estimate: their variance is then known to about a per cent. */
+const FEWEST = 20_000;
+/** Share of a flat that may stand at either end, and how far the two flats may differ. Ours. */
+const MOST_CLIPPED = 0.001;
+const MOST_DRIFT = 0.02;
+/** A flat much darker than this share of the range is mostly read noise; one much brighter begins to clip. Ours. */
+const DARKEST_FLAT = 0.05;
+const BRIGHTEST_FLAT = 0.85;
+/** Shading over the frame hardly matters to differences, but a scene does: largest spread of rows' means. Ours. */
+const MOST_SHADING = 0.35;
+
+/**
+ * Gain, read noise and full scale from two flat and two dark frames: the photon-transfer method of EMVA Standard 1288 (from memory).
+ * Differences of two frames leave out what is the same in both, so dust, shading and hot pixels do not count.
+ * Leaves out dark current and non-linearity near the end of the scale. A wrong set gives a fault with its reason, never a figure.
+ */
+export function photonTransfer({ flats, darks }: TransferSet): TransferResult {
+  const wrong = (fault: TransferFault, say: string): TransferResult => ({ fault, say });
+  const all = [...flats, ...darks];
+  const [first] = flats;
+  const { whiteLevel } = first;
+  if (all.some(({ values }) => values.length !== first.values.length))
+    return wrong('size', 'The four frames are not of one size.');
+  if (all.some(({ iso }) => iso !== first.iso)) return wrong('settings', 'The four frames are not all at one ISO.');
+  if (flats[0].shutterS !== flats[1].shutterS || flats[0].fNumber !== flats[1].fNumber)
+    return wrong('settings', 'The two flat frames differ in shutter or aperture.');
+  if (first.values.length < FEWEST) return wrong('few', `The frames have under ${FEWEST} photosites; take whole ones.`);
+  const level = (mean(flats[0].values) + mean(flats[1].values)) / 2;
+  const black = (mean(darks[0].values) + mean(darks[1].values)) / 2;
+  const range = whiteLevel - black;
+  const [signalDn, drift] = [level - black, Math.abs(mean(flats[0].values) - mean(flats[1].values))];
+  if (flats.some(({ values }) => clippedShare(values, whiteLevel) > MOST_CLIPPED) || signalDn > BRIGHTEST_FLAT * range)
+    return wrong('clipped', 'The flat frames are too bright and clip; give about half of the exposure.');
+  if (signalDn < DARKEST_FLAT * range)
+    return wrong('dark', 'The flat frames are too dark; give more light, or take the cap off.');
+  if (drift > MOST_DRIFT * signalDn)
+    return wrong('uneven', 'The two flat frames are not equally bright: the light changed between them.');
+  if (blockSpread(flats[0].values) > MOST_SHADING * signalDn)
+    return wrong('uneven', 'The flat frames are not flat; point at something even and out of focus.');
+  const count = first.values.length;
+  const [flatVariance, darkVariance] = [halfVarianceOfDifference(flats), halfVarianceOfDifference(darks)];
+  const varianceDn = flatVariance - darkVariance;
+  if (!(varianceDn > 0))
+    return wrong('dark', 'The flat frames are no noisier than the dark ones; are they copies of one another?');
+  const gain = signalDn / varianceDn;
+  const readDn = Math.sqrt(darkVariance);
+  // A variance of n numbers is known to √(2/(n − 1)) of itself; the mean far better.
+  const ofVariance = Math.sqrt(2 / (count - 1));
+  const gainError = (ofVariance * Math.hypot(flatVariance, darkVariance)) / varianceDn;
+  return {
+    measured: {
+      iso: first.iso,
+      gainEPerDn: { value: gain, standardError: gain * gainError },
+      readNoiseE: { value: gain * readDn, standardError: gain * readDn * Math.hypot(gainError, ofVariance / 2) },
+      fullE: { value: gain * range, standardError: gain * range * gainError },
+      signalDn,
+      varianceDn,
+    },
+  };
+}
+
+/** A body's figures out of several ISOs: well per µm² at ISO 100, and the read noises before and after the amplifier. */
+export interface MeasuredSensor {
+  wellPerUm2: number;
+  readInE: number;
+  /** At base ISO, e−. */
+  readOutE: number;
+}
+
+/**
+ * Fits read² = in² + (out·base/ISO)² to what was measured by least squares on its squares, weighted by their errors; the well from the
+ * set nearest base ISO. With one ISO alone the noise is all taken for that before the amplifier.
+ * @param pitchUm pixel pitch, µm  @param baseIso of the body  @throws RangeError without any set
+ */
+export function sensorFrom(sets: readonly SensorAtIso[], pitchUm: number, baseIso: number): MeasuredSensor {
+  requirePositive('sets', sets.length);
+  const points = sets.map(({ iso, readNoiseE: { value, standardError } }) => ({
+    u: (requirePositive('baseIso', baseIso) / iso) ** 2,
+    y: value ** 2,
+    weight: 1 / (2 * value * Math.max(standardError, 1e-6 * value)) ** 2,
+  }));
+  const sum = (of: (point: (typeof points)[number]) => number): number => points.reduce((total, point) => total + of(point), 0);
+  const [w, wu, wy, wuu, wuy] = [
+    sum((p) => p.weight),
+    sum((p) => p.weight * p.u),
+    sum((p) => p.weight * p.y),
+    sum((p) => p.weight * p.u * p.u),
+    sum((p) => p.weight * p.u * p.y),
+  ];
+  const spread = w * wuu - wu * wu;
+  const slope = points.length > 1 && spread > 1e-12 * w * wuu ? Math.max(0, (w * wuy - wu * wy) / spread) : 0;
+  const nearest = sets.reduce((best, other) =>
+    Math.abs(Math.log2(other.iso / baseIso)) < Math.abs(Math.log2(best.iso / baseIso)) ? other : best,
+  );
+  return {
+    // The converter's range in electrons falls as ISO rises; at ISO 100 it is so many times as much.
+    wellPerUm2: (nearest.fullE.value * nearest.iso) / 100 / requirePositive('pitchUm', pitchUm) ** 2,
+    readInE: Math.sqrt(Math.max(0, (wy - slope * wu) / w)),
+    readOutE: Math.sqrt(slope),
+  };
+}
+
+function mean(values: ArrayLike<number>): number {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
+  return sum / values.length;
+}
+
+function halfVarianceOfDifference([a, b]: readonly [RawSamples, RawSamples]): number {
+  const count = a.values.length;
+  const off = mean(a.values) - mean(b.values);
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += (a.values[i]! - b.values[i]! - off) ** 2;
+  return sum / (count - 1) / 2;
+}
+
+function clippedShare(values: ArrayLike<number>, whiteLevel: number): number {
+  let clipped = 0;
+  for (let i = 0; i < values.length; i++) if (values[i]! >= whiteLevel) clipped += 1;
+  return clipped / values.length;
+}
+
+/** Difference of the brightest and the darkest of 64 runs of neighbouring photosites, by their means. */
+function blockSpread(values: ArrayLike<number>): number {
+  const length = Math.floor(values.length / 64);
+  const means = Array.from({ length: 64 }, (_, block) => {
+    let sum = 0;
+    for (let i = block * length; i < (block + 1) * length; i++) sum += values[i]!;
+    return sum / length;
+  });
+  return Math.max(...means) - Math.min(...means);
+}
