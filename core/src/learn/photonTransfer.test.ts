@@ -91,7 +91,7 @@ describe('a sensor measured by photon transfer', () => {
     ['one frame given twice', { ...good, flats: [good.flats[0], good.flats[0]] }, 'dark'],
   ] as const)
     it(`is refused for frames ${what}, with the reason`, () => {
-      const result = photonTransfer(set as TransferSet);
+      const result = photonTransfer(set);
       expect(result).to.include({ fault });
       expect((result as { say: string }).say).to.match(/\.$|\?$/);
     });
