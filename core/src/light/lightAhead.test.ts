@@ -56,14 +56,14 @@ describe('the times of the rungs', () => {
 
   it('enter a rung at its brighter end as the light falls, and leave it there as it rises', () => {
     const times = rungTimes(samplesOf(7, 5, 1, 5), rungs);
-    expect(times.map(({ atMs, rung, towards }) => [atMs / MINUTE, rung?.evFrom, towards])).to.deep.equal([
-      [5, 6, 'darker'],
-      [12.5, 4, 'darker'],
-      [17.5, 2, 'darker'],
-      [22.5, 4, 'brighter'],
-      [27.5, 6, 'brighter'],
+    expect(times.map(({ atMs, ev100, rung, towards }) => [atMs / MINUTE, ev100, rung?.evFrom, towards])).to.deep.equal([
+      [5, 6, 6, 'darker'],
+      [12.5, 4, 4, 'darker'],
+      [17.5, 2, 2, 'darker'],
+      [22.5, 2, 4, 'brighter'],
+      [27.5, 4, 6, 'brighter'],
     ]);
-    expect(rungTimes(samplesOf(5, 7), rungs)).to.deep.equal([{ atMs: 5 * MINUTE, rung: null, towards: 'brighter' }]);
+    expect(rungTimes(samplesOf(5, 7), rungs)).to.deep.equal([{ atMs: 5 * MINUTE, ev100: 6, rung: null, towards: 'brighter' }]);
   });
 
   it('agree with the rung a light lies on, before and after, however the light goes', () => {

@@ -62,6 +62,8 @@ export function rungAt<R extends Pick<Rung, 'evFrom'>>(ladder: readonly R[], ev1
 /** A rung coming into force. */
 export interface RungTime<R> {
   atMs: number;
+  /** The light that is passed, EV at ISO 100. */
+  ev100: number;
   /** The rung from here on; null where the light rises above the whole ladder. */
   rung: R | null;
   towards: 'darker' | 'brighter';
@@ -81,10 +83,11 @@ export function rungTimes<R extends Pick<Rung, 'evFrom'>>(samples: readonly Ligh
     const passed = ladder
       .map((rung, n) => ({ rung, brighter: ladder[n - 1] ?? null }))
       .filter(({ rung: { evFrom } }) => before.ev100 > evFrom !== after.ev100 > evFrom);
-    if (falling) for (const { rung } of passed) times.push({ atMs: at(rung.evFrom), rung, towards: 'darker' });
+    if (falling)
+      for (const { rung } of passed) times.push({ atMs: at(rung.evFrom), ev100: rung.evFrom, rung, towards: 'darker' });
     else
       for (const { rung, brighter } of passed.reverse())
-        times.push({ atMs: at(rung.evFrom), rung: brighter, towards: 'brighter' });
+        times.push({ atMs: at(rung.evFrom), ev100: rung.evFrom, rung: brighter, towards: 'brighter' });
   }
   return times;
 }

@@ -1,6 +1,6 @@
 import type { Place } from '@hushto/contract';
 import { groupDigits, type Brief } from '@hushto/core';
-import { ChevronLeft, ChevronRight, Table2 } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Table2, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
 import { useSize } from '../../components/useSize.ts';
@@ -63,7 +63,7 @@ export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
         />
       </div>
       <div className="sun-line">
-        <p>{sunWords(ahead, place.timeZone, day)}</p>
+        <p>{sunWords(ahead, place.timeZone, day, stretch)}</p>
         <button
           type="button"
           className="btn s bare"
@@ -97,10 +97,8 @@ export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
 /** When what changes, first to last. */
 function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; timeZone: string }) {
   const { times, first, samples } = ahead;
-  const rows = [
-    { atMs: samples[0]!.atMs, rung: first, towards: 'darker' as const, begins: true },
-    ...times.map((time) => ({ ...time, begins: false })),
-  ];
+  const [start] = samples;
+  const rows = [{ atMs: start!.atMs, ev100: start!.ev100, rung: first, towards: 'darker' as const }, ...times];
   return (
     <section className="rung-times" aria-labelledby="times-title">
       <h3 id="times-title">
@@ -117,10 +115,10 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ atMs, rung, towards, begins }, n) => (
+            {rows.map(({ atMs, ev100, rung, towards }, n) => (
               <tr key={`${atMs}${n}`} className={rung?.state === 'past' ? 'past' : ''}>
                 <th scope="row">{clockText(atMs, timeZone)}</th>
-                <td>{evText(begins ? samples[0]!.ev100 : ((rung ?? times[n]?.rung)?.evFrom ?? samples[0]!.ev100))}</td>
+                <td>{evText(ev100)}</td>
                 <td>
                   {rung ? (
                     <>
@@ -132,6 +130,7 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
                   )}
                 </td>
                 <td>
+                  {rung?.state === 'past' && <TriangleAlert className="i" aria-label="Does not work" />}
                   {towards === 'brighter' && <em>Brighter again. </em>}
                   {rung?.say ?? 'Base ISO; only faster and narrower are left.'}
                 </td>
@@ -194,10 +193,9 @@ function chartWords({ samples }: Ahead, timeZone: string): string {
 }
 
 /** What the sun does, in one sentence or two. */
-function sunWords({ sun, against }: Ahead, timeZone: string, day: string): string {
-  const side = against
-    ? ` ${sunSideWords(against)} ${sun.polar === 'day' ? 'at the middle of this stretch' : 'until then'}.`
-    : '';
+function sunWords({ sun, against }: Ahead, timeZone: string, day: string, stretch: Stretch): string {
+  const when = sun.polar === 'day' ? 'at the middle of this stretch' : stretch === 'morning' ? 'from then on' : 'until sunset';
+  const side = against ? ` ${sunSideWords(against)} ${when}.` : '';
   if (sun.polar === 'day') return `${dayText(day)}: the sun does not set.${side}`;
   if (sun.polar === 'night') return `${dayText(day)}: the sun does not rise.`;
   const clock = (ms: number | null): string | null => (ms === null ? null : clockText(ms, timeZone));

@@ -1,4 +1,3 @@
-import type { Rung, RungTime } from '@hushto/core';
 import {
   CartesianGrid,
   ComposedChart,
@@ -124,7 +123,7 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
           <ReferenceDot
             key={`${time.atMs}${n}`}
             x={time.atMs}
-            y={evAt(samples, time)}
+            y={time.ev100}
             r={5}
             fill="var(--panel)"
             stroke="var(--hush)"
@@ -152,13 +151,6 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
       </ComposedChart>
     </ResponsiveContainer>
   );
-}
-
-/** Where a rung's time lies on the line. */
-function evAt(samples: Ahead['samples'], { atMs }: RungTime<Rung>): number {
-  const after = samples.findIndex((sample) => sample.atMs >= atMs);
-  const [a, b] = [samples[Math.max(0, after - 1)]!, samples[after]!];
-  return b.atMs === a.atMs ? b.ev100 : a.ev100 + ((atMs - a.atMs) / (b.atMs - a.atMs)) * (b.ev100 - a.ev100);
 }
 
 function phasesOf(samples: Ahead['samples']): { phase: SkyPhase; from: number; to: number }[] {

@@ -40,6 +40,9 @@ export function likeScene(ev100: number): string | null {
 const SIDES = { back: 'Backlit', side: 'Side-lit', front: 'Lit from the front', down: 'The sun is down' } as const;
 
 export function sunSideWords({ side, liftStops: [least, most] }: SunAgainstCamera): string {
-  const stops = (value: number): string => String(value).replace('.5', '½').replace(/^0½/, '½');
-  return most > 0 ? `${SIDES[side]}; shadows may want ${stops(least)} to ${stops(most)} stops of lift` : SIDES[side];
+  const halves = (value: number): string => {
+    const [whole, half] = [Math.floor(Math.round(2 * value) / 2), Math.round(2 * value) % 2 === 1];
+    return half ? `${whole || ''}½` : String(whole);
+  };
+  return most > 0 ? `${SIDES[side]}; shadows may want ${halves(least)} to ${halves(most)} stops of lift` : SIDES[side];
 }
