@@ -56,6 +56,8 @@ interface OpenOptions {
   height?: number;
   /** Whether the first-visit lines are put away beforehand. */
   visited?: boolean;
+  /** Whether the browser may keep the page, to open it without the server. */
+  keeps?: boolean;
 }
 
 export async function startApp({ demo = true } = {}): Promise<RunningApp> {
@@ -65,10 +67,16 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
   const contexts: BrowserContext[] = [];
   return {
     base: running.base,
-    open: async ({ at = '/', scheme = 'light', width = 1280, height = 800, visited = true } = {}) => {
+    open: async ({ at = '/', scheme = 'light', width = 1280, height = 800, visited = true, keeps = false } = {}) => {
       const context = await (
         await browserOf()
-      ).newContext({ viewport: { width, height }, colorScheme: scheme, reducedMotion: 'reduce' });
+      ).newContext({
+        viewport: { width, height },
+        colorScheme: scheme,
+        reducedMotion: 'reduce',
+        // Keeping the whole page takes a second and means nothing to most journeys.
+        serviceWorkers: keeps ? 'allow' : 'block',
+      });
       contexts.push(context);
       if (visited) await context.addInitScript(putTipsAway);
       const page = await context.newPage();

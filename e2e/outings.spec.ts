@@ -325,7 +325,7 @@ describe('Without its server', function () {
   this.timeout(120_000); // servers are stopped and started again several times
   it('opens after the first visit, takes changes, and has them on the server when that is back', async () => {
     const app = await startApp();
-    const { page } = await app.open();
+    const { page } = await app.open({ keeps: true });
     await kept(page);
     const tools = await page.context().newCDPSession(page);
     const { installabilityErrors } = await tools.send('Page.getInstallabilityErrors');
@@ -364,7 +364,7 @@ describe('Without its server', function () {
 
   it('brings together what was changed here and elsewhere, and shows what cannot be', async () => {
     const app = await startApp();
-    const { page } = await app.open();
+    const { page } = await app.open({ keeps: true });
     await kept(page);
     const [brief] = await api(app, 'briefs');
     const elsewhere = (change: object) =>

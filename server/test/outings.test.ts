@@ -123,8 +123,6 @@ describe('the local network', () => {
     server = await testServer({ demo: true });
     pairing = new Pairing(server.orm, `https://${HOST}`, () => new Date(0));
     const stores = storesWith(() => new Date(0));
-    network = await buildApp({ orm: server.orm, stores, version: '0', webRoot: null, pairing });
-    await network.close();
     const keys = await generate([{ name: 'commonName', value: 'desk.example' }], { keySize: 2048 });
     network = await buildApp({
       orm: server.orm,

@@ -1,4 +1,5 @@
-import { DEFAULT_SLOPE, DEFAULT_THRESHOLD, DRIFT_TURN_S, driftTimeS } from '../motion/hands.ts';
+import { DEFAULT_SLOPE, DEFAULT_THRESHOLD, DRIFT_TURN_S, driftTimeS, sharpChance } from '../motion/hands.ts';
+import { entropyBits, normalised } from './bayes.ts';
 import { requirePositive, requireRange } from '../numerics/require.ts';
 
 /** One frame of a hold test: how far the picture could drift in it, and whether it came out sharp. */
@@ -36,10 +37,6 @@ export function shutterOfDrift(x: number, focalLengthMm: number, toleranceMm: nu
   const half = (g * g) / (2 * DRIFT_TURN_S);
   return half + Math.sqrt(half * half + g * g);
 }
-
-/** Chance of a sharp frame for hands of a threshold and slope: 1 − exp(−ln2·2^(−k(x−θ))). */
-export const sharpChance = (x: number, theta: number, slope: number): number =>
-  -Math.expm1(-Math.LN2 * 2 ** (-slope * (x - theta)));
 
 /**
  * Before any frame: θ normal round the starting value and its steadying (sd 1.5 stops, cut at 4), ln k normal round ln 2 (sd 0.35).
@@ -131,13 +128,4 @@ function outcomesAt(thetas: readonly number[], slopes: readonly number[], x: num
   const outcomes = { chances, entropies: chances.map(entropyBits) };
   ofNodes.set(x, outcomes);
   return outcomes;
-}
-
-const entropyBits = (chance: number): number =>
-  chance <= 0 || chance >= 1 ? 0 : -(chance * Math.log2(chance) + (1 - chance) * Math.log2(1 - chance));
-
-/** Weights that sum to 1; the fallback where all of them vanish. */
-function normalised(weights: Float64Array, fallback = weights): Float64Array {
-  const sum = weights.reduce((total, weight) => total + weight, 0);
-  return sum > 0 && Number.isFinite(sum) ? weights.map((weight) => weight / sum) : fallback;
 }

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { DEFAULT_THRESHOLD } from '../motion/hands.ts';
+import { DEFAULT_THRESHOLD, sharpChance } from '../motion/hands.ts';
 import { shutterMarks } from '../light/marks.ts';
 import { normalSource, seededRandom, type UniformSource } from '../numerics/seededRandom.ts';
 import {
@@ -11,7 +11,6 @@ import {
   expectedInformation,
   holdPrior,
   meanSharpChance,
-  sharpChance,
   shutterOfDrift,
   type HoldPosterior,
 } from './holdPosterior.ts';

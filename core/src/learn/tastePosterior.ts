@@ -1,6 +1,7 @@
 import type { Brief } from '../plan/brief.ts';
 import { choiceOf } from '../plan/schools.ts';
 import { Situation } from '../plan/situation.ts';
+import { entropyBits, normalised } from './bayes.ts';
 import type { Estimate } from './holdPosterior.ts';
 
 /** One setting of a taste test: faster ones are grainier, slower ones blurrier. */
@@ -130,9 +131,6 @@ function information(weights: Float64Array, chances: Float64Array): number {
   return entropyBits(mean) - within;
 }
 
-const entropyBits = (chance: number): number =>
-  chance <= 0 || chance >= 1 ? 0 : -(chance * Math.log2(chance) + (1 - chance) * Math.log2(1 - chance));
-
 /** Taste in stops, with its equal-tailed credible interval. */
 export function tasteEstimate({ weights }: TastePosterior, coverage = 0.9): Estimate {
   const each = SENSITIVITIES.length;
@@ -147,9 +145,4 @@ export function tasteEstimate({ weights }: TastePosterior, coverage = 0.9): Esti
     return TASTE_REACH;
   };
   return { median: at(0.5), low: at((1 - coverage) / 2), high: at((1 + coverage) / 2) };
-}
-
-function normalised(weights: Float64Array): Float64Array {
-  const sum = weights.reduce((total, weight) => total + weight, 0);
-  return weights.map((weight) => weight / sum);
 }

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { anyBrief, exampleBrief } from '../../test/briefs.ts';
 import { planWithoutLadder } from '../plan/planBrief.ts';
-import { lightFromIso, lightFromMeter } from './anchor.ts';
+import { lightFromIso, lightFromMeter, meterReading } from './anchor.ts';
 import { exposureValue, meteredIso } from './exposure.ts';
 import { evFromPhoto } from './photoReading.ts';
 
@@ -34,6 +34,7 @@ describe('light off the camera', () => {
         const wanted = meteredIso(brief.light.ev100, setting.shutterS, setting.fNumber);
         // In manual the meter shows how much the set ISO gives beyond what it would ask for.
         const reading = Math.log2(choice.iso / wanted) + toneStops;
+        expect(meterReading(setting, choice.iso, brief.light.ev100)).to.be.closeTo(reading, 1e-9);
         expect(lightFromMeter(setting, choice.iso, reading).ev100).to.be.closeTo(brief.light.ev100, 1e-9);
         const automatic = { compensationStops: figures.compensationStops, lowestIso: 0, ceilingIso: Infinity };
         expect(lightFromIso(setting, wanted * 2 ** keyStops, automatic).ev100).to.be.closeTo(brief.light.ev100, 1e-9);

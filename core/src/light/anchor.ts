@@ -42,3 +42,7 @@ export function lightFromMeter({ shutterS, fNumber, toneStops }: ReadSetting, is
   const bound = readingStops >= end ? 'orBrighter' : readingStops <= -end ? 'orDarker' : 'reading';
   return { ev100: exposureValue(shutterS, fNumber, iso) + readingStops - toneStops, bound };
 }
+
+/** What the meter shows in a light, stops above or below its zero: the inverse of {@link lightFromMeter}. */
+export const meterReading = ({ shutterS, fNumber, toneStops }: ReadSetting, iso: number, ev100: number): number =>
+  ev100 + toneStops - exposureValue(shutterS, fNumber, iso);

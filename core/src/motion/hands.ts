@@ -67,10 +67,12 @@ export interface Hands {
  * P = 1 − exp(−ln2·2^(−k(x−θ))).
  * @param focalLengthMm real focal length  @param toleranceMm circle of confusion
  */
-export function holdProbability(hands: Hands, focalLengthMm: number, shutterS: number, toleranceMm: number): number {
-  const x = Math.log2((focalLengthMm * driftTimeS(shutterS)) / toleranceMm);
-  return -Math.expm1(-Math.LN2 * 2 ** (-hands.slope * (x - hands.threshold)));
-}
+export const holdProbability = (hands: Hands, focalLengthMm: number, shutterS: number, toleranceMm: number): number =>
+  sharpChance(Math.log2((focalLengthMm * driftTimeS(shutterS)) / toleranceMm), hands.threshold, hands.slope);
+
+/** The same of an exposure already in stops of drift, x = log2(f·g(t)/c). */
+export const sharpChance = (x: number, threshold: number, slope: number): number =>
+  -Math.expm1(-Math.LN2 * 2 ** (-slope * (x - threshold)));
 
 /** Angular drift per axis, rad/s, of hands with this threshold: √(4^−θ/(2·ln 2)). */
 export const driftOfThreshold = (threshold: number): number => Math.sqrt(4 ** -threshold / (2 * Math.LN2));

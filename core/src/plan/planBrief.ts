@@ -76,6 +76,10 @@ export function ladderFor(brief: Brief, span?: LadderSpan): Rung[] {
   return ladderOf(situation, choiceOf(situation, brief.light.ev100), span);
 }
 
+/** The rung of one light alone: what to set there, and in words what holds it. */
+export const rungFor = (brief: Brief, ev100: number): Rung =>
+  ladderFor({ ...brief, light: { ...brief.light, ev100 } }, { brighterThirds: 0, darkerThirds: 0 })[0]!;
+
 function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanAtLight {
   const { brief } = situation;
   const { ev100 } = brief.light;

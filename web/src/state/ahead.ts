@@ -2,7 +2,7 @@ import type { Place } from '@hushto/contract';
 import {
   ladderFor,
   lightAhead,
-  rungAt,
+  rungFor,
   rungTimes,
   sunSide,
   type Brief,
@@ -28,9 +28,8 @@ export interface Ahead {
   toMs: number;
   samples: LightSample[];
   sun: SunEvents;
+  /** When the ladder changes, the beginning first; empty without a brief. */
   times: RungTime<Rung>[];
-  /** The rung at the beginning; null where it is brighter than the ladder, or without a brief. */
-  first: Rung | null;
   /** The sun against the camera at its setting or rising; null where the camera's direction is not given, or the sun does neither. */
   against: SunAgainstCamera | null;
 }
@@ -56,8 +55,6 @@ export function aheadOf(place: Place, day: string, stretch: Stretch, brief: Brie
   const { fromMs, toMs, sun } = limits(place, day, stretch);
   const light = lightOfPlace(place, day, sunAltitudeOver(place, fromMs, toMs));
   const samples = lightAhead(light, fromMs, toMs, MINUTE_MS);
-  const evs = samples.map(({ ev100 }) => ev100);
-  const ladder = brief ? ladderThrough(brief, Math.min(...evs), Math.max(...evs)) : [];
   const atSun = stretch === 'morning' ? sun.sunriseMs : sun.sunsetMs;
   const shownMs = atSun ?? (sun.polar === 'day' ? (fromMs + toMs) / 2 : null);
   const { altitudeDeg, azimuthDeg } = sunAt(place, shownMs ?? fromMs);
@@ -66,8 +63,7 @@ export function aheadOf(place: Place, day: string, stretch: Stretch, brief: Brie
     toMs,
     samples,
     sun,
-    times: rungTimes(samples, ladder),
-    first: rungAt(ladder, samples[0]!.ev100),
+    times: brief ? timesOf(brief, samples) : [],
     against:
       place.facingDeg === null || shownMs === null
         ? null
@@ -78,8 +74,18 @@ export function aheadOf(place: Place, day: string, stretch: Stretch, brief: Brie
 /** Light beyond which no ladder is walked: brighter than full sun, darker than starlight. */
 const WIDEST_THIRDS = 60;
 
-function ladderThrough(brief: Brief, darkestEv: number, brightestEv: number): Rung[] {
+function timesOf(brief: Brief, samples: readonly LightSample[]): RungTime<Rung>[] {
+  const evs = samples.map(({ ev100 }) => ev100);
   const thirds = (stops: number): number => Math.min(WIDEST_THIRDS, Math.max(0, Math.ceil(3 * stops)));
-  const { ev100 } = brief.light;
-  return ladderFor(brief, { brighterThirds: thirds(brightestEv - ev100), darkerThirds: thirds(ev100 - darkestEv) });
+  const ladder = ladderFor(brief, {
+    brighterThirds: thirds(Math.max(...evs) - brief.light.ev100),
+    darkerThirds: thirds(brief.light.ev100 - Math.min(...evs)),
+  });
+  const { atMs, ev100 } = samples[0]!;
+  const begins = { atMs, ev100, rung: rungFor(brief, ev100), towards: 'darker' as const };
+  // A rung is described at its brighter end. Where rising light enters at the darker one, what holds just there is said instead.
+  const times = rungTimes(samples, ladder).map((time) =>
+    time.towards === 'brighter' ? { ...time, rung: rungFor(brief, time.ev100) } : time,
+  );
+  return [begins, ...times];
 }

@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal';
 import { useCallback } from 'react';
 import { create } from 'zustand';
 import { useShortcuts } from '../components/useShortcuts.ts';
-import { keep, outbox, useLibrary } from './library.ts';
+import { keep, keepHere, outbox, useLibrary } from './library.ts';
 
 /** Documents that are kept as they are changed, without a save of their own. */
 interface Live {
@@ -28,24 +28,25 @@ const useEditing = create<Editing>()(() => ({ past: {}, future: {}, issues: {} }
 let lastEdit = { id: '', atMs: -Infinity };
 let sending = 0;
 
-/** Changes a document; it is in this browser's storage at once and on its way to the server shortly after. Refused changes are said. */
+/** Changes a document; it is in this browser's storage at once and on its way to the server shortly after. Refused changes are said. Returns whether it is kept. */
 export function editDocument<Name extends LiveShelf>(
   shelf: Name,
   id: string,
   change: (document: Live[Name]) => Live[Name],
-): void {
+): boolean {
   const before = documentOf(shelf, id);
-  if (!before) return;
+  if (!before) return false;
   const after = change(before);
-  if (equal(before, after)) return;
+  if (equal(before, after)) return true;
   const atMs = Date.now();
   const goesOn = lastEdit.id === id && atMs - lastEdit.atMs < ONE_STEP_MS;
   lastEdit = { id, atMs };
-  if (!write(shelf, id, after)) return;
+  if (!write(shelf, id, after)) return false;
   useEditing.setState(({ past, future }) => ({
     past: goesOn ? past : { ...past, [id]: [...(past[id] ?? []), before].slice(-MOST_STEPS) },
     future: { ...future, [id]: [] },
   }));
+  return true;
 }
 
 function step(shelf: LiveShelf, id: string, from: 'past' | 'future', to: 'past' | 'future'): void {
@@ -66,19 +67,11 @@ function write<Name extends LiveShelf>(shelf: Name, id: string, document: Live[N
   const issues = parsed.success ? [] : fieldIssues(parsed.error);
   useEditing.setState((editing) => ({ issues: { ...editing.issues, [id]: issues } }));
   if (!parsed.success) return false;
-  keepShortly(shelf, id, document);
-  return true;
-}
-
-/** Kept here at once; sent when the hand rests. */
-function keepShortly<Name extends LiveShelf>(shelf: Name, id: string, document: Live[Name]): void {
-  const library = useLibrary.getState();
-  const stored = library[shelf].find((one) => one.id === id)!;
-  const base = stored.revision > 0 ? { revision: stored.revision, document: stored.document } : null;
-  outbox.getState().add({ shelf, id, kind: 'put', document, base });
-  library.put(shelf, { ...stored, document } as never);
+  keepHere(shelf, document as never, id);
+  // Sent when the hand rests.
   clearTimeout(sending);
   sending = window.setTimeout(() => void outbox.getState().send(), ONE_STEP_MS);
+  return true;
 }
 
 const documentOf = <Name extends LiveShelf>(shelf: Name, id: string): Live[Name] | null =>

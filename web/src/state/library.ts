@@ -152,6 +152,17 @@ export async function keep<Name extends Shelf>(
   id: string = crypto.randomUUID(),
   began?: Documents[Name],
 ): Promise<{ stored: Kept[Name]; sent: Sent }> {
+  const stored = keepHere(shelf, document, id, began);
+  return { stored, sent: await sentNow(shelf, id) };
+}
+
+/** The first half of {@link keep}: in this browser at once, to be sent by whoever calls. */
+export function keepHere<Name extends Shelf>(
+  shelf: Name,
+  document: Documents[Name],
+  id: string,
+  began?: Documents[Name],
+): Kept[Name] {
   const library = useLibrary.getState();
   const before = (library[shelf] as readonly Stored[]).find((stored) => stored.id === id);
   const at = new Date().toISOString();
@@ -161,7 +172,7 @@ export async function keep<Name extends Shelf>(
   outbox.getState().add({ shelf, id, kind: 'put', document, base });
   const stored = { createdAt: at, revision: 0, ...before, id, updatedAt: at, document } as unknown as Kept[Name];
   library.put(shelf, stored);
-  return { stored, sent: await sentNow(shelf, id) };
+  return stored;
 }
 
 /** Deletes a document; {@link bringBack} undoes it. */

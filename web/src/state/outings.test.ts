@@ -96,11 +96,29 @@ describe('the light ahead of a place', () => {
     const [before, after] = [samples.find(({ atMs }) => atMs === lit - MINUTE)!, samples.find(({ atMs }) => atMs === lit)!];
     expect(after.ev100).to.be.above(before.ev100);
     expect(samples.at(-1)!.ev100).to.be.closeTo(Math.log2(16 + 2), 0.01);
-    expect(times.length).to.be.above(1);
+    expect(times.length).to.be.above(2);
+    expect(times[0]!.atMs).to.equal(fromMs);
     expect(times.map(({ atMs }) => atMs)).to.deep.equal([...times.map(({ atMs }) => atMs)].sort((a, b) => a - b));
     expect(sun.sunsetMs).to.be.within(fromMs, samples.at(-1)!.atMs);
     // In January the sun sets in the south-west, where the camera looks.
     expect(against!.side).to.equal('back');
+  });
+
+  it('says at every change what exposes its light rightly, falling and rising', () => {
+    // 100·N²/(t·2^EV) is the ISO a mid grey asks for (ISO 2720:1974, from memory); ISO and lift together give it within a third.
+    for (const [stretch, { document }] of [
+      ['evening', briefs[0]!],
+      ['morning', briefs[0]!],
+      ['whole', briefs[3]!],
+    ] as const) {
+      const { times } = aheadOf({ ...steps, facingDeg: null }, '2027-01-14', stretch, document);
+      const shown = times.filter(({ rung }) => rung && rung.state !== 'past');
+      expect(shown.length).to.be.above(1);
+      for (const { ev100, rung } of shown) {
+        const asked = (100 * rung!.fNumber ** 2) / (rung!.shutterS * 2 ** ev100);
+        expect(Math.abs(Math.log2(asked / (rung!.iso * 2 ** rung!.liftStops))), `${stretch} at ${ev100}`).to.be.below(0.34);
+      }
+    }
   });
 
   it('goes by the clock where the sun does not set or rise', () => {

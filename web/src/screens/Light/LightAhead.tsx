@@ -96,9 +96,6 @@ export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
 
 /** When what changes, first to last. */
 function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; timeZone: string }) {
-  const { times, first, samples } = ahead;
-  const [start] = samples;
-  const rows = [{ atMs: start!.atMs, ev100: start!.ev100, rung: first, towards: 'darker' as const }, ...times];
   return (
     <section className="rung-times" aria-labelledby="times-title">
       <h3 id="times-title">
@@ -115,7 +112,7 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
             </tr>
           </thead>
           <tbody>
-            {rows.map(({ atMs, ev100, rung, towards }, n) => (
+            {ahead.times.map(({ atMs, ev100, rung, towards }, n) => (
               <tr key={`${atMs}${n}`} className={rung?.state === 'past' ? 'past' : ''}>
                 <th scope="row">{clockText(atMs, timeZone)}</th>
                 <td>{evText(ev100)}</td>

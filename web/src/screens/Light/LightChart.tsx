@@ -119,7 +119,7 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
           />
         )}
         <Line dataKey="ev100" type="linear" dot={false} stroke="var(--hush)" strokeWidth={3} isAnimationActive={false} />
-        {times.map((time, n) => (
+        {times.slice(1).map((time, n) => (
           <ReferenceDot
             key={`${time.atMs}${n}`}
             x={time.atMs}

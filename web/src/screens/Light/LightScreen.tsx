@@ -86,7 +86,7 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
   const briefStored = briefs.find(({ id }) => id === (chosen ?? lastOpen)) ?? briefs[0];
   const brief: Brief | null = briefStored ? (drafts[briefStored.id]?.good ?? briefStored.document) : null;
 
-  const use = (ev100: number, backgroundStops: number | null, label?: string): void => {
+  const use = (ev100: number, backgroundStops: number | null): void => {
     if (!briefStored) return;
     draftStore.getState().edit(briefStored.id, briefStored.document, (before) => ({
       ...before,
@@ -94,7 +94,6 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
         ...before.light,
         ev100: Math.min(24, Math.max(-12, Math.round(ev100 * 10) / 10)),
         scene: undefined,
-        ...(label ? { label } : {}),
         ...(backgroundStops === null ? {} : { background: { ...before.light.background, stops: backgroundStops } }),
       },
     }));
@@ -107,8 +106,7 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
       at: new Date().toISOString(),
       ...(backgroundStops === null ? {} : { backgroundStops }),
     };
-    edit((before) => ({ ...before, readings: [...before.readings, reading] }));
-    show(`Kept with ${place.label}.`);
+    if (edit((before) => ({ ...before, readings: [...before.readings, reading] }))) show(`Kept with ${place.label}.`);
   };
   return (
     <main className="light-page">

@@ -1,6 +1,7 @@
 import type { FrameVerdict } from '@hushto/contract';
 import {
   apertureLabel,
+  burstRate,
   capital,
   cautionFor,
   groupDigits,
@@ -8,6 +9,7 @@ import {
   lightFromIso,
   lightFromMeter,
   meteredIso,
+  meterReading,
   plainNumber,
   planBrief,
   stopsLabel,
@@ -199,7 +201,7 @@ const TALLY: readonly { verdict: FrameVerdict; word: string }[] = [
 function Settings({ brief, plan }: { brief: Brief; plan: Plan }) {
   const { choice, figures } = plan;
   const { kit, subject } = brief;
-  const rate = Math.min(kit.sensor.framesPerSecond, 1 / choice.shutterS);
+  const rate = burstRate(kit.sensor.framesPerSecond, choice.shutterS);
   const focus = {
     open: subject.speedMps > 0 ? 'continuous' : 'single',
     marginal: 'single, on an edge',
@@ -320,9 +322,8 @@ function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
     fNumber: choice.fNumber / Math.sqrt(kit.lens.transmissionT ?? 1),
     toneStops,
   };
-  const asked = meteredIso(brief.light.ev100, setting.shutterS, setting.fNumber);
   if (camera.mode === 'manual') {
-    const reading = Math.log2(choice.iso / asked) + toneStops;
+    const reading = meterReading(setting, choice.iso, brief.light.ev100);
     return {
       ask: 'The meter reads',
       assume: 'whole picture, compensation 0',
@@ -352,7 +353,8 @@ function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
       { by: 1 / 3, label: '−⅓', name: 'ISO a third lower: lighter' },
       { by: 1, label: '÷2', name: 'ISO a stop lower: lighter' },
     ],
-    stepped: (by) => lightFromIso(setting, asked * 2 ** (keyStops - by), range),
+    stepped: (by) =>
+      lightFromIso(setting, meteredIso(brief.light.ev100, setting.shutterS, setting.fNumber) * 2 ** (keyStops - by), range),
   };
 }
 

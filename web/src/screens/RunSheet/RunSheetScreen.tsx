@@ -95,7 +95,7 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
   }, [segments, sheet.carried, budget]);
   const { show } = useToasts();
   const add = (segment: Partial<Segment>): void =>
-    edit((before) => ({
+    void edit((before) => ({
       ...before,
       segments: [
         ...before.segments,
