@@ -10,12 +10,13 @@ import {
   SUBJECT_KINDS,
   type Brief,
   type HoldCondition,
+  type Sensor,
 } from '@hushto/core';
 import { z } from 'zod';
 
 const label = z.string().trim().min(1).max(120);
 const within = (min: number, max: number, meta: string) => z.number().min(min).max(max).describe(meta);
-const conditions = z.array(z.enum(Object.keys(HOLD_CONDITIONS) as [HoldCondition, ...HoldCondition[]])).max(11);
+export const ConditionsSchema = z.array(z.enum(Object.keys(HOLD_CONDITIONS) as [HoldCondition, ...HoldCondition[]])).max(11);
 
 export const SensorSchema = z.strictObject({
   widthMm: within(2, 100, 'mm'),
@@ -90,8 +91,11 @@ const LightSchema = z.strictObject({
   scene: z.string().max(64).optional(),
 });
 
+/** Which of the user's own tests a value comes from. */
+export const ProvenanceSchema = z.strictObject({ seriesId: z.string().max(64), say: label });
+
 const HoldSchema = z.strictObject({
-  conditions,
+  conditions: ConditionsSchema,
   theta: within(-10, 20, 'tested threshold of free hands, stops').nullable(),
   slope: within(0.1, 10, 'tested slope').nullable(),
   trackingError: within(0.005, 1, 'error of following in a pan, share of the streak').optional(),
@@ -106,10 +110,12 @@ const HoldSchema = z.strictObject({
         .min(1)
         .max(5000),
       weights: z.array(z.number().nonnegative().max(1e12)).min(1).max(5000),
-      conditions,
+      conditions: ConditionsSchema,
       stabiliserStops: within(0, 10, 'rated stops'),
+      from: ProvenanceSchema.optional(),
     })
     .optional(),
+  seriesId: z.string().max(64).nullable().describe('hold series to plan with; null for the starting value').optional(),
 });
 
 const PictureSchema = z.strictObject({
@@ -132,6 +138,8 @@ const PictureSchema = z.strictObject({
   shutter: z.enum(SHUTTER_TYPES).optional(),
   cleanIso: within(25, 10_000_000, 'ISO').optional(),
   streakShare: within(0.005, 1, 'wanted streak of a panned background, share of the picture width').optional(),
+  tasteFrom: ProvenanceSchema.optional(),
+  isoCeilingFrom: ProvenanceSchema.optional(),
 });
 
 /** A brief as sent and stored. Ranges are generous: what cannot be together is refused by the core's own check. */
@@ -156,9 +164,36 @@ const asSchema = (brief: Brief): z.infer<typeof BriefSchema> => brief;
 void asCore;
 void asSchema;
 
+const figureWithError = z.strictObject({ value: z.number().nonnegative(), standardError: z.number().nonnegative() });
+
+/** What frames of the body itself said about its sensor, ISO by ISO. */
+export const MeasuredSchema = z.strictObject({
+  day: z.iso.date('Give a day such as 2026-01-14.'),
+  sets: z
+    .array(
+      z.strictObject({
+        iso: within(25, 10_000_000, 'ISO'),
+        gainEPerDn: figureWithError,
+        readNoiseE: figureWithError,
+        fullE: figureWithError,
+        signalDn: z.number(),
+        varianceDn: z.number(),
+      }),
+    )
+    .min(1)
+    .max(40),
+});
+export type MeasuredBody = z.infer<typeof MeasuredSchema>;
+
 /** A body on the shelf. `guessed` names the figures that are ours, not the maker's or the user's. */
 export const BodySchema = z
-  .strictObject({ ...SensorSchema.omit({ id: true }).shape, label, guessed: z.array(z.string().max(40)).max(30).default([]) })
+  .strictObject({
+    ...SensorSchema.omit({ id: true }).shape,
+    label,
+    guessed: z.array(z.string().max(40)).max(30).default([]),
+    price: z.number().nonnegative().max(1e9).describe('in whatever money the user thinks in').optional(),
+    measured: MeasuredSchema.optional(),
+  })
   .superRefine((body, context) => {
     if (body.maxIso < body.baseIso)
       context.addIssue({ code: 'custom', path: ['maxIso'], message: `Must be at least the base ISO, ${body.baseIso}.` });
@@ -166,6 +201,11 @@ export const BodySchema = z
       context.addIssue({ code: 'custom', path: ['fastestS'], message: 'Must be faster than the slowest shutter.' });
   });
 export type Body = z.infer<typeof BodySchema>;
+
+/** A body of the shelf as a brief carries it: without what only the shelf needs. */
+export function sensorOf({ guessed: _guessed, price: _price, measured: _measured, ...sensor }: Body, id?: string): Sensor {
+  return id === undefined ? sensor : { ...sensor, id };
+}
 
 /** A lens on the shelf: its focal range and the widest f-number at both ends. */
 export const ShelfLensSchema = z

@@ -3,6 +3,7 @@ export * from './brief.ts';
 export * from './briefFile.ts';
 export * from './errors.ts';
 export * from './issues.ts';
+export * from './learning.ts';
 export * from './place.ts';
 export * from './plan.ts';
 export * from './runSheet.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { BodySchema, BriefSchema, ShelfLensSchema } from './brief.ts';
+import { HoldSeriesSchema, TasteSeriesSchema } from './learning.ts';
 import { PlaceSchema } from './place.ts';
 import { RunSheetSchema, TallySchema } from './runSheet.ts';
 
@@ -18,12 +19,16 @@ export const StoredLensSchema = z.object({ ...kept, document: ShelfLensSchema })
 export const StoredPlaceSchema = z.object({ ...kept, document: PlaceSchema });
 export const StoredRunSheetSchema = z.object({ ...kept, document: RunSheetSchema });
 export const StoredTallySchema = z.object({ ...kept, document: TallySchema });
+export const StoredHoldSchema = z.object({ ...kept, document: HoldSeriesSchema });
+export const StoredTasteSchema = z.object({ ...kept, document: TasteSeriesSchema });
 export type StoredBrief = z.infer<typeof StoredBriefSchema>;
 export type StoredBody = z.infer<typeof StoredBodySchema>;
 export type StoredLens = z.infer<typeof StoredLensSchema>;
 export type StoredPlace = z.infer<typeof StoredPlaceSchema>;
 export type StoredRunSheet = z.infer<typeof StoredRunSheetSchema>;
 export type StoredTally = z.infer<typeof StoredTallySchema>;
+export type StoredHold = z.infer<typeof StoredHoldSchema>;
+export type StoredTaste = z.infer<typeof StoredTasteSchema>;
 
 export const ErrorReplySchema = z.object({
   error: z.object({

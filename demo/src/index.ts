@@ -1,5 +1,38 @@
-import { lensAt, MOVING_THINGS, type Brief } from '@hushto/core';
-import { CARRIED_AT_FIRST, STARTER_BODIES, STARTER_LENSES, type Place, type RunSheet } from '@hushto/contract';
+import {
+  afterCeilingFrame,
+  afterChoice,
+  ceilingPrior,
+  DEFAULT_THRESHOLD,
+  driftStops,
+  lensAt,
+  MOVING_THINGS,
+  nextCeilingIso,
+  nextPair,
+  nextShutter,
+  pictureOf,
+  seededRandom,
+  seriesPosterior,
+  SLOWEST_TESTED_S,
+  sharpChance,
+  steadyingStops,
+  tastePrior,
+  TASTES,
+  tasteSettings,
+  teachingByShutter,
+  VIEWING_CPH,
+  type Brief,
+} from '@hushto/core';
+import {
+  CARRIED_AT_FIRST,
+  STARTER_BODIES,
+  STARTER_LENSES,
+  type CeilingAnswer,
+  type HoldSeries,
+  type Place,
+  type RunSheet,
+  type TasteChoiceKept,
+  type TasteSeries,
+} from '@hushto/contract';
 
 /** The four briefs of Port Alder's lantern week. Town, people and results are invented. */
 export const PORT_ALDER_BRIEFS: readonly Brief[] = [
@@ -191,4 +224,156 @@ export function portAlderRunSheet(briefs: readonly Kept<Brief>[], places: readon
     carried: CARRIED_AT_FIRST,
     checks: { before: [], arrival: [], afterwards: [] },
   };
+}
+
+/** Hands of an invented photographer, and how many of their frames came out sharp: drawn from the law itself, with a seed. */
+const STEADY_THETA = DEFAULT_THRESHOLD - 0.4;
+const STEADY_SLOPE = 2.1;
+
+interface DemoTest {
+  title: string;
+  day: string;
+  conditions: HoldSeries['conditions'];
+  stabiliserStops: number;
+  frames: number;
+  seed: number;
+  note?: string;
+  /** Stops by which this stance differed from the starting values. */
+  odd?: number;
+  simulated?: boolean;
+}
+
+/** A hold test as it would have gone: each speed where it teaches most, each verdict drawn from the hidden hands. */
+function holdTest({
+  title,
+  day,
+  conditions,
+  stabiliserStops,
+  frames,
+  seed,
+  note = '',
+  odd = 0,
+  simulated = false,
+}: DemoTest): HoldSeries {
+  const { sensor, lens } = kit('APS-C 24 MP', '18.3 mm f/2.8', 18.3);
+  const { toleranceMm } = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, 1, VIEWING_CPH.wide2048);
+  const setup = { focalLengthMm: lens.focalLengthMm, toleranceMm, stabiliserStops, conditions };
+  const theta = STEADY_THETA + odd + steadyingStops(stabiliserStops, conditions);
+  const random = seededRandom(seed);
+  const held: HoldSeries['frames'] = [];
+  for (let n = 0; n < frames; n++) {
+    const posterior = seriesPosterior(setup, held);
+    const shutterS = nextShutter(teachingByShutter(setup, posterior, { fastestS: sensor.fastestS, slowestS: SLOWEST_TESTED_S }))!;
+    held.push({
+      id: `${seed}-${n + 1}`,
+      at: `${day}T15:${String(10 + n).padStart(2, '0')}:00Z`,
+      shutterS,
+      sharp: random() < sharpChance(driftStops(lens.focalLengthMm, shutterS, toleranceMm), theta, STEADY_SLOPE),
+      how: 'seen',
+    });
+  }
+  return {
+    title,
+    day,
+    kit: { sensor, lens },
+    stabiliserStops,
+    conditions,
+    viewCph: VIEWING_CPH.wide2048,
+    confidence: 0.8,
+    simulated: simulated ? { seed, theta: STEADY_THETA + odd, slope: STEADY_SLOPE } : null,
+    counts: !simulated,
+    closed: !simulated,
+    note,
+    frames: held,
+  };
+}
+
+/** Hold tests of the lantern week; the last one is under way with the simulated camera. */
+export const PORT_ALDER_HOLDS: readonly HoldSeries[] = [
+  holdTest({
+    title: 'Standing, elbows in',
+    day: '2025-03-03',
+    conditions: ['elbows'],
+    stabiliserStops: 4,
+    frames: 18,
+    seed: 11,
+    odd: -1.4,
+  }),
+  holdTest({
+    title: 'Stabiliser off',
+    day: '2025-03-03',
+    conditions: ['elbows'],
+    stabiliserStops: 0,
+    frames: 17,
+    seed: 12,
+  }),
+  holdTest({
+    title: 'Leaning on a post',
+    day: '2025-03-04',
+    conditions: ['elbows', 'wall'],
+    stabiliserStops: 4,
+    frames: 20,
+    seed: 13,
+    odd: -1.1,
+  }),
+  holdTest({
+    title: 'After the steps, breathing hard',
+    day: '2025-03-05',
+    conditions: ['elbows', 'unsteady'],
+    stabiliserStops: 4,
+    frames: 12,
+    seed: 14,
+    odd: -2,
+    note: 'Out of breath, 14 °C',
+    simulated: true,
+  }),
+];
+
+/** Grain bothers this eye a little more than blur does. */
+const TASTE_STOPS = 0.5;
+const TASTE_SENSITIVITY = 120;
+
+/** Taste and ISO ceiling of the same photographer, with the market's brief. */
+export const PORT_ALDER_TASTES: readonly TasteSeries[] = [
+  tasteTest(PORT_ALDER_BRIEFS[0]!, 21),
+  ceilingTest(PORT_ALDER_BRIEFS[0]!, 22),
+];
+
+function tasteTest(brief: Brief, seed: number): TasteSeries {
+  const settings = tasteSettings(brief);
+  const random = seededRandom(seed);
+  const row = TASTES.indexOf(TASTE_STOPS);
+  const choices: TasteChoiceKept[] = [];
+  let posterior = tastePrior();
+  for (let n = 0; n < 16; n++) {
+    const pair = nextPair(posterior, settings)!;
+    const [slower, faster] = [settings[pair.slower]!, settings[pair.faster]!];
+    const chance = 1 / (1 + Math.exp(-TASTE_SENSITIVITY * (slower.kept[row]! - faster.kept[row]!)));
+    const tookSlower = random() < chance;
+    posterior = afterChoice(posterior, settings, { ...pair, tookSlower });
+    choices.push({
+      id: `taste-${n + 1}`,
+      at: `2025-03-06T19:${String(10 + n).padStart(2, '0')}:00Z`,
+      slowerS: slower.shutterS,
+      fasterS: faster.shutterS,
+      tookSlower,
+      slowerLeft: random() < 0.5,
+      repeats: null,
+    });
+  }
+  return { kind: 'taste', title: 'Market, at 2048 wide', day: '2025-03-06', brief, seed, closed: true, choices };
+}
+
+function ceilingTest(brief: Brief, seed: number): TasteSeries {
+  const random = seededRandom(seed);
+  const answers: CeilingAnswer[] = [];
+  let posterior = ceilingPrior();
+  const { baseIso: from, maxIso: to } = brief.kit.sensor;
+  for (let n = 0; n < 12; n++) {
+    const iso = nextCeilingIso(posterior, answers, { from, to })!;
+    const acceptable = random() < 1 / (1 + Math.exp(-4 * Math.log2(7200 / iso)));
+    posterior = afterCeilingFrame(posterior, { iso, acceptable });
+    answers.push({ id: `ceiling-${n + 1}`, at: `2025-03-06T19:${40 + n}:00Z`, iso, acceptable });
+  }
+  return { kind: 'ceiling', title: 'APS-C 24 MP, at 2048 wide', day: '2025-03-06', brief, seed, closed: true, answers };
 }

@@ -7,16 +7,20 @@ import {
   BriefSchema,
   fieldIssues,
   HealthSchema,
+  HoldSeriesSchema,
   ShelfLensSchema,
   PlaceSchema,
   RunSheetSchema,
   StoredBodySchema,
   StoredBriefSchema,
+  StoredHoldSchema,
   StoredLensSchema,
   StoredPlaceSchema,
   StoredRunSheetSchema,
   StoredTallySchema,
+  StoredTasteSchema,
   TallySchema,
+  TasteSeriesSchema,
 } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
 import fastify, { type FastifyError, type FastifyInstance, type FastifyServerOptions } from 'fastify';
@@ -119,7 +123,7 @@ export async function buildApp({
         {
           schema: {
             tags: ['briefs'],
-            description: 'Adds Port Alder: its briefs, places and run sheet, where they are missing.',
+            description: 'Adds Port Alder: its briefs, places, tests and run sheet, where they are missing.',
             response: { 200: z.array(StoredBriefSchema) },
           },
         },
@@ -138,12 +142,16 @@ export async function buildApp({
       const places = { orm, store: stores.places, document: PlaceSchema, stored: StoredPlaceSchema, tag: 'outings' };
       const sheets = { orm, store: stores.runSheets, document: RunSheetSchema, stored: StoredRunSheetSchema, tag: 'outings' };
       const tallies = { orm, store: stores.tallies, document: TallySchema, stored: StoredTallySchema, tag: 'outings' };
+      const holds = { orm, store: stores.holds, document: HoldSeriesSchema, stored: StoredHoldSchema, tag: 'learning' };
+      const tastes = { orm, store: stores.tastes, document: TasteSeriesSchema, stored: StoredTasteSchema, tag: 'learning' };
       await api.register(documentRoutes(briefs), { prefix: '/briefs' });
       await api.register(documentRoutes(bodies), { prefix: '/bodies' });
       await api.register(documentRoutes(lenses), { prefix: '/lenses' });
       await api.register(documentRoutes(places), { prefix: '/places' });
       await api.register(documentRoutes(sheets), { prefix: '/run-sheets' });
       await api.register(documentRoutes(tallies), { prefix: '/tallies' });
+      await api.register(documentRoutes(holds), { prefix: '/holds' });
+      await api.register(documentRoutes(tastes), { prefix: '/tastes' });
     },
     { prefix: '/api' },
   );

@@ -1,10 +1,26 @@
-import type { Body, Place, RunSheet, ShelfLensDocument, Tally } from '@hushto/contract';
+import type { Body, HoldSeries, Place, RunSheet, ShelfLensDocument, Tally, TasteSeries } from '@hushto/contract';
 import { STARTER_BODIES, STARTER_LENSES } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
-import { PORT_ALDER_BRIEFS, PORT_ALDER_EVENING, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
+import {
+  PORT_ALDER_BRIEFS,
+  PORT_ALDER_EVENING,
+  PORT_ALDER_HOLDS,
+  PORT_ALDER_PLACES,
+  PORT_ALDER_TASTES,
+  portAlderRunSheet,
+} from '@hushto/demo';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import { Documents } from './documents.ts';
-import { BodyEntity, BriefEntity, LensEntity, PlaceEntity, RunSheetEntity, TallyEntity } from './entities/document.entity.ts';
+import {
+  BodyEntity,
+  BriefEntity,
+  HoldEntity,
+  LensEntity,
+  PlaceEntity,
+  RunSheetEntity,
+  TallyEntity,
+  TasteEntity,
+} from './entities/document.entity.ts';
 
 /** The kinds of document the server keeps. */
 export interface Stores {
@@ -14,6 +30,8 @@ export interface Stores {
   places: Documents<Place>;
   runSheets: Documents<RunSheet>;
   tallies: Documents<Tally>;
+  holds: Documents<HoldSeries>;
+  tastes: Documents<TasteSeries>;
 }
 
 export function storesWith(now: () => Date): Stores {
@@ -24,6 +42,8 @@ export function storesWith(now: () => Date): Stores {
     places: new Documents<Place>(PlaceEntity, (place) => place.label, now),
     runSheets: new Documents<RunSheet>(RunSheetEntity, (sheet) => sheet.title, now),
     tallies: new Documents<Tally>(TallyEntity, (tally) => tally.title, now),
+    holds: new Documents<HoldSeries>(HoldEntity, (series) => series.title, now),
+    tastes: new Documents<TasteSeries>(TasteEntity, (series) => series.title, now),
   };
 }
 
@@ -35,13 +55,17 @@ export async function fillShelf(orm: MikroORM, stores: Stores, { demo }: { demo:
   if (!demo) return;
   if (await stores.briefs.isUntouched(em)) await addMissing(em, stores.briefs, PORT_ALDER_BRIEFS, ({ title }) => title);
   if (await stores.places.isUntouched(em)) await addMissing(em, stores.places, PORT_ALDER_PLACES, ({ label }) => label);
+  if (await stores.holds.isUntouched(em)) await addMissing(em, stores.holds, PORT_ALDER_HOLDS, ({ title }) => title);
+  if (await stores.tastes.isUntouched(em)) await addMissing(em, stores.tastes, PORT_ALDER_TASTES, ({ title }) => title);
   if (await stores.runSheets.isUntouched(em)) await addEvening(em, stores);
 }
 
-/** Adds Port Alder's briefs, places and run sheet that are not there by title. */
+/** Adds what belongs to Port Alder and is not there by title. */
 export async function addDemo(em: EntityManager, stores: Stores): Promise<void> {
   await addMissing(em, stores.briefs, PORT_ALDER_BRIEFS, ({ title }) => title);
   await addMissing(em, stores.places, PORT_ALDER_PLACES, ({ label }) => label);
+  await addMissing(em, stores.holds, PORT_ALDER_HOLDS, ({ title }) => title);
+  await addMissing(em, stores.tastes, PORT_ALDER_TASTES, ({ title }) => title);
   const sheets = await stores.runSheets.list(em);
   if (!sheets.some(({ document }) => document.title === PORT_ALDER_EVENING)) await addEvening(em, stores);
 }

@@ -93,8 +93,25 @@ export interface Hold {
   slope: number | null;
   /** Error of following a subject in a pan, as a share of the streak. */
   trackingError?: number | undefined;
+  /** Posterior of a hold test, and how the camera was held in it. */
   tested?:
-    { thetas: number[]; slopes: number[]; weights: number[]; conditions: HoldCondition[]; stabiliserStops: number } | undefined;
+    | {
+        thetas: number[];
+        slopes: number[];
+        weights: number[];
+        conditions: HoldCondition[];
+        stabiliserStops: number;
+        from?: Provenance | undefined;
+      }
+    | undefined;
+  /** The series to plan with; null for the starting value, the nearest of this person's where nothing is said. */
+  seriesId?: string | null | undefined;
+}
+
+/** Which of the user's own tests a value comes from, in words such as "your 18 frames of 3 March". */
+export interface Provenance {
+  seriesId: string;
+  say: string;
 }
 
 export interface Pinned {
@@ -122,6 +139,9 @@ export interface PictureWishes {
   cleanIso?: number | undefined;
   /** Share of the picture width a panned background is to streak over. */
   streakShare?: number | undefined;
+  /** Which tests taste and ISO ceiling come from; gone as soon as they are set by hand. */
+  tasteFrom?: Provenance | undefined;
+  isoCeilingFrom?: Provenance | undefined;
 }
 
 /** One situation: subject, light, kit, hold, picture. Everything the plan is worked out from. */

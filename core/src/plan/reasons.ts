@@ -37,7 +37,11 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
     grain(figures),
   ];
-  return all.filter((reason) => reason !== null).slice(0, MOST_REASONS);
+  const said = all.filter((reason) => reason !== null);
+  const first = said.slice(0, MOST_REASONS);
+  // What the user's own tests changed is always said: it takes the last place where it would have fallen off.
+  const own = said.slice(MOST_REASONS).find(({ code }) => code === 'hands');
+  return situation.brief.hold.tested?.from && own ? [...first.slice(0, -1), own] : first;
 }
 
 function impossible(situation: Situation, choice: Choice): Reason | null {
@@ -149,13 +153,19 @@ function light(situation: Situation, candidate: Candidate): Reason {
     const reached = shutterWords(shutter.shutterS * 2 ** liftStops);
     return {
       code: 'lift',
-      say: `${f} and ${isoWords(cameraIso)} reach ${reached}. Lift gives the other ${stopWords(stopsLabel(liftStops))}; the picture is as grainy as ${isoWords(meteredIso)}.`,
+      say: `${f} and ${isoWords(cameraIso)} reach ${reached}. Lift gives the other ${stopWords(stopsLabel(liftStops))}; the picture is as grainy as ${isoWords(meteredIso)}.${ceilingWords(situation)}`,
     };
   }
   const room = Math.log2(situation.isoRange.to / cameraIso);
   const left = room > 0.2 ? `, ${stopWords(stopsLabel(room))} under your ceiling` : ', your ceiling';
-  return { code: 'light', say: `${f} at ${shutterWords(shutter.shutterS)} asks for ${isoWords(cameraIso)}${left}.` };
+  return {
+    code: 'light',
+    say: `${f} at ${shutterWords(shutter.shutterS)} asks for ${isoWords(cameraIso)}${left}.${ceilingWords(situation)}`,
+  };
 }
+
+const ceilingWords = ({ brief }: Situation): string =>
+  brief.picture.isoCeilingFrom ? ` The ceiling is from ${brief.picture.isoCeilingFrom.say}.` : '';
 
 /** Which of the two disturbances costs more, and what two thirds of a stop of shutter would change. */
 function trade(situation: Situation, candidate: Candidate, figures: Figures): Reason {
@@ -163,15 +173,19 @@ function trade(situation: Situation, candidate: Candidate, figures: Figures): Re
   const third = shutterMarks.nearest(candidate.shutter.shutterS) + (grainLeads ? -2 : 2);
   const otherS = shutterMarks.value(third);
   const blurThere = viewedPixels(situation.smearRateMmPerS * otherS, situation.picture);
+  const { tasteStops, tasteFrom } = situation.brief.picture;
+  const taste = tasteFrom
+    ? ` Grain counts ${stopWords(stopsLabel(Math.abs(tasteStops)))} ${tasteStops < 0 ? 'less' : 'more'}, from ${tasteFrom.say}.`
+    : '';
   const loss = `${plainNumber(figures.lostGrain)} halvings of detail, blur ${plainNumber(figures.lostBlur)}`;
   if (!situation.moves || situation.brief.picture.aim !== 'freeze' || situation.brief.picture.school !== 'hush')
-    return { code: 'trade', say: `Grain takes ${loss}.` };
+    return { code: 'trade', say: `Grain takes ${loss}.${taste}` };
   const there = `${shutterWords(otherS)} would smear ${plainNumber(blurThere)}\u00a0px`;
   return grainLeads
-    ? { code: 'trade', say: `Grain takes ${loss}; slower would blur more than it cleans: ${there}.` }
+    ? { code: 'trade', say: `Grain takes ${loss}; slower would blur more than it cleans: ${there}.${taste}` }
     : {
         code: 'trade',
-        say: `Blur now costs more than grain: grain takes ${loss}. ${there}, for two thirds of a stop more grain.`,
+        say: `Blur now costs more than grain: grain takes ${loss}. ${there}, for two thirds of a stop more grain.${taste}`,
       };
 }
 
@@ -185,17 +199,19 @@ function handsRoomStops(situation: Situation, { shutter, gates }: Candidate): nu
 
 function hands(situation: Situation, candidate: Candidate): Reason {
   const slowest = slowestHeld(situation);
+  const { tested } = situation.brief.hold;
+  const from = tested?.from ? `, from ${tested.from.say}, not the starting value` : '';
   const confidence = `${Math.round(situation.brief.picture.confidence * 100)}\u00a0%`;
   if (candidate.gates.hold !== 'open' || !slowest)
-    return { code: 'hands', say: `Your hands cannot promise ${confidence} at any speed here: brace.` };
+    return { code: 'hands', say: `Your hands cannot promise ${confidence} at any speed here${from}: brace.` };
   if (handsRoomStops(situation, candidate) < 1)
     return {
       code: 'hands',
-      say: `Your hands set the pace: ${shutterWords(slowest.shutterS)} is the slowest they hold with ${confidence}.`,
+      say: `Your hands set the pace: ${shutterWords(slowest.shutterS)} is the slowest they hold with ${confidence}${from}.`,
     };
   return {
     code: 'hands',
-    say: `Your hands are no limit: in bursts of ${slowest.hands().frames} they hold ${shutterWords(slowest.shutterS)}.`,
+    say: `Your hands are no limit: in bursts of ${slowest.hands().frames} they hold ${shutterWords(slowest.shutterS)}${from}.`,
   };
 }
 

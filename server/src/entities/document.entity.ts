@@ -22,6 +22,9 @@ export const PlaceEntity = defineEntity({ name: 'PlaceEntity', tableName: 'place
 export const RunSheetEntity = defineEntity({ name: 'RunSheetEntity', tableName: 'run_sheet', properties: columns });
 export const TallyEntity = defineEntity({ name: 'TallyEntity', tableName: 'tally', properties: columns });
 
+export const HoldEntity = defineEntity({ name: 'HoldEntity', tableName: 'hold_series', properties: columns });
+export const TasteEntity = defineEntity({ name: 'TasteEntity', tableName: 'taste_series', properties: columns });
+
 /** A device of the network that was paired: only the hash of what it shows us is kept. */
 export const PairedEntity = defineEntity({
   name: 'PairedEntity',

@@ -2,17 +2,21 @@ import {
   ErrorReplySchema,
   StoredBodySchema,
   StoredBriefSchema,
+  StoredHoldSchema,
   StoredLensSchema,
   PairingSchema,
   StoredPlaceSchema,
   StoredRunSheetSchema,
   StoredTallySchema,
+  StoredTasteSchema,
   type Body,
   type FieldIssue,
+  type HoldSeries,
   type Place,
   type RunSheet,
   type ShelfLensDocument,
   type Tally,
+  type TasteSeries,
 } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { z } from 'zod';
@@ -37,6 +41,8 @@ export const api = {
   places: resource(StoredPlaceSchema, '/api/places')<Place>(),
   runSheets: resource(StoredRunSheetSchema, '/api/run-sheets')<RunSheet>(),
   tallies: resource(StoredTallySchema, '/api/tallies')<Tally>(),
+  holds: resource(StoredHoldSchema, '/api/holds')<HoldSeries>(),
+  tastes: resource(StoredTasteSchema, '/api/tastes')<TasteSeries>(),
   /** Takes briefs in, all of them or none. */
   takeIn: (briefs: readonly Brief[]) =>
     send(z.array(StoredBriefSchema), 'POST', '/api/briefs/file', { format: 'hushto-briefs', version: 1, briefs }),

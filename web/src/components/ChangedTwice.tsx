@@ -10,6 +10,8 @@ const KINDS: Record<Shelf, string> = {
   places: 'Place',
   runSheets: 'Run sheet',
   tallies: 'Tally',
+  holds: 'Hold test',
+  tastes: 'Taste test',
 };
 
 /** What was changed here and elsewhere at once, and cannot be brought together without asking. Nothing of either is lost until chosen. */

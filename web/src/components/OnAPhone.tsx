@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { api } from '../api/client.ts';
 import { deckOfBrief, deckOfSheet } from '../state/decks.ts';
+import { withHands } from '../state/hands.ts';
 import { useLibrary } from '../state/library.ts';
 import type { Deck } from '../state/pocket.ts';
 import { draftStore } from '../state/stores.ts';
@@ -54,13 +55,13 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
 /** The brief or run sheet of the page one is on. */
 function useOpenDeck(): Deck | null {
   const { pathname } = useLocation();
-  const { briefs, runSheets, places } = useLibrary();
+  const { briefs, runSheets, places, holds } = useLibrary();
   const [, kind, id] = pathname.split('/');
   const sheet = kind === 'outings' ? runSheets.find((stored) => stored.id === id) : undefined;
   const brief = kind === 'plan' || kind === 'card' ? briefs.find((stored) => stored.id === id) : undefined;
   const deck = sheet
-    ? deckOfSheet(sheet, briefs, places)
-    : brief && deckOfBrief(brief.id, draftStore.getState().byId[brief.id]?.good ?? brief.document);
+    ? deckOfSheet(sheet, briefs, places, holds)
+    : brief && deckOfBrief(brief.id, withHands(draftStore.getState().byId[brief.id]?.good ?? brief.document, holds));
   return deck && deck.stops.length > 0 ? deck : null;
 }
 

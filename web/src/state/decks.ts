@@ -1,4 +1,4 @@
-import type { StoredBrief, StoredPlace, StoredRunSheet } from '@hushto/contract';
+import type { StoredBrief, StoredHold, StoredPlace, StoredRunSheet } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import type { Deck } from './pocket.ts';
 import { timed } from './runSheet.ts';
@@ -16,9 +16,10 @@ export function deckOfSheet(
   { id, document }: StoredRunSheet,
   briefs: readonly StoredBrief[],
   places: readonly StoredPlace[],
+  holds: readonly StoredHold[],
 ): Deck {
   const place = places.find((stored) => stored.id === document.placeId)?.document ?? null;
-  const stops = timed(document, briefs, place).flatMap(({ segment, brief, ev100, fromMs, toMs, from, to }) =>
+  const stops = timed(document, briefs, place, holds).flatMap(({ segment, brief, ev100, fromMs, toMs, from, to }) =>
     brief && ev100 !== null
       ? [
           {

@@ -1,4 +1,17 @@
-import { fieldIssues, PlaceSchema, RunSheetSchema, type FieldIssue, type Place, type RunSheet } from '@hushto/contract';
+import {
+  BodySchema,
+  fieldIssues,
+  HoldSeriesSchema,
+  PlaceSchema,
+  RunSheetSchema,
+  TasteSeriesSchema,
+  type Body,
+  type FieldIssue,
+  type HoldSeries,
+  type Place,
+  type RunSheet,
+  type TasteSeries,
+} from '@hushto/contract';
 import equal from 'fast-deep-equal';
 import { useCallback } from 'react';
 import { create } from 'zustand';
@@ -9,6 +22,9 @@ import { keep, keepHere, outbox, useLibrary } from './library.ts';
 interface Live {
   places: Place;
   runSheets: RunSheet;
+  bodies: Body;
+  holds: HoldSeries;
+  tastes: TasteSeries;
 }
 export type LiveShelf = keyof Live;
 
@@ -19,7 +35,13 @@ interface Editing {
   issues: Record<string, FieldIssue[]>;
 }
 
-const SCHEMAS = { places: PlaceSchema, runSheets: RunSheetSchema };
+const SCHEMAS = {
+  places: PlaceSchema,
+  runSheets: RunSheetSchema,
+  bodies: BodySchema,
+  holds: HoldSeriesSchema,
+  tastes: TasteSeriesSchema,
+};
 /** Changes that follow each other faster than this, ms, are one step to undo, and sent as one. */
 const ONE_STEP_MS = 600;
 const MOST_STEPS = 100;

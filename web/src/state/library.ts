@@ -1,16 +1,20 @@
 import {
   StoredBodySchema,
   StoredBriefSchema,
+  StoredHoldSchema,
   StoredLensSchema,
   StoredPlaceSchema,
   StoredRunSheetSchema,
   StoredTallySchema,
+  StoredTasteSchema,
   type StoredBody,
   type StoredBrief,
+  type StoredHold,
   type StoredLens,
   type StoredPlace,
   type StoredRunSheet,
   type StoredTally,
+  type StoredTaste,
 } from '@hushto/contract';
 import equal from 'fast-deep-equal';
 import { get as readCopy, set as writeCopy } from 'idb-keyval';
@@ -26,6 +30,8 @@ export interface Kept {
   places: StoredPlace;
   runSheets: StoredRunSheet;
   tallies: StoredTally;
+  holds: StoredHold;
+  tastes: StoredTaste;
 }
 type Documents = { [Name in Shelf]: Kept[Name]['document'] };
 type Lists = { [Name in Shelf]: readonly Kept[Name][] };
@@ -37,7 +43,7 @@ interface Library extends Lists {
   load: () => Promise<void>;
   put: <Name extends Shelf>(shelf: Name, stored: Kept[Name]) => void;
   remove: (shelf: Shelf, id: string) => void;
-  /** Adds Port Alder: its briefs, places and run sheet. */
+  /** Adds Port Alder: its briefs, places, tests and run sheet. */
   addDemo: () => Promise<void>;
 }
 
@@ -48,8 +54,10 @@ const SCHEMAS: { [Name in Shelf]: z.ZodType<Kept[Name]> } = {
   places: StoredPlaceSchema,
   runSheets: StoredRunSheetSchema,
   tallies: StoredTallySchema,
+  holds: StoredHoldSchema,
+  tastes: StoredTasteSchema,
 };
-const NOTHING: Lists = { briefs: [], bodies: [], lenses: [], places: [], runSheets: [], tallies: [] };
+const NOTHING: Lists = { briefs: [], bodies: [], lenses: [], places: [], runSheets: [], tallies: [], holds: [], tastes: [] };
 
 /** What the server keeps, as last seen, with the changes that are on their way to it. */
 export const useLibrary = create<Library>()((set) => ({

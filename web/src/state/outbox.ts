@@ -1,7 +1,7 @@
 import { createStore } from 'zustand';
 import { mergeThree } from './merge.ts';
 
-export const SHELVES = ['briefs', 'bodies', 'lenses', 'places', 'runSheets', 'tallies'] as const;
+export const SHELVES = ['briefs', 'bodies', 'lenses', 'places', 'runSheets', 'tallies', 'holds', 'tastes'] as const;
 export type Shelf = (typeof SHELVES)[number];
 
 /** What is stored under one id, whatever it is. */

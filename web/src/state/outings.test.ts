@@ -170,7 +170,7 @@ describe('a checklist', () => {
 
 describe('Pocket', () => {
   let ids = 0;
-  const deck: Deck = deckOfSheet({ ...at, id: 'sheet', document: sheet }, briefs, places);
+  const deck: Deck = deckOfSheet({ ...at, id: 'sheet', document: sheet }, briefs, places, []);
   const open = (storage = memory(), today = '2027-01-14') => {
     return createPocket({
       deck,

@@ -1,7 +1,8 @@
-import type { Place, RunSheet, Segment, StoredBrief } from '@hushto/contract';
+import type { Place, RunSheet, Segment, StoredBrief, StoredHold } from '@hushto/contract';
 import { lightAt, type Brief, type LightOfPlace, type PlannedStretch } from '@hushto/core';
 import { planWithoutLadder, type PlanAtLight } from '@hushto/core';
 import { sunAt } from '../sky/sun.ts';
+import { withHands } from './hands.ts';
 import { clockText, dayOf, dayPlus, momentOf } from '../sky/zoned.ts';
 
 const MINUTE_MS = 60_000;
@@ -50,7 +51,12 @@ const altitudeOf =
     sunAt(place, atMs).altitudeDeg;
 
 /** Each segment begins where the one before ends. The light of a segment is that of its middle. */
-export function timed(sheet: RunSheet, briefs: readonly StoredBrief[], place: Place | null): TimedSegment[] {
+export function timed(
+  sheet: RunSheet,
+  briefs: readonly StoredBrief[],
+  place: Place | null,
+  holds: readonly StoredHold[] = [],
+): TimedSegment[] {
   let atMs = momentOf(sheet.day, sheet.startsAt, sheet.timeZone);
   return sheet.segments.map((segment) => {
     const fromMs = atMs;
@@ -58,7 +64,7 @@ export function timed(sheet: RunSheet, briefs: readonly StoredBrief[], place: Pl
     const stored = briefs.find(({ id }) => id === segment.briefId)?.document ?? null;
     const middleMs = (fromMs + atMs) / 2;
     const ev100 = stored && expectedEv(segment, stored, place, sheet, middleMs);
-    const brief = stored && { ...stored, light: { ...stored.light, ev100: ev100! } };
+    const brief = stored && withHands({ ...stored, light: { ...stored.light, ev100: ev100! } }, holds);
     return {
       segment,
       fromMs,

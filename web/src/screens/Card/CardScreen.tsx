@@ -5,6 +5,7 @@ import { Link, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { evText } from '../../quantities/quantities.ts';
+import { useHands } from '../../state/useHands.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
 import { BriefText } from '../Plan/BriefText.tsx';
@@ -34,7 +35,8 @@ function CardOf() {
   );
 }
 
-function Card({ id, brief }: { id: string; brief: Brief }) {
+function Card({ id, brief: written }: { id: string; brief: Brief }) {
+  const brief = useHands(written);
   const plan = useMemo(() => planBrief(brief), [brief]);
   const caution = cautionFor(brief);
   return (

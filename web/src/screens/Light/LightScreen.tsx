@@ -1,7 +1,7 @@
 import type { Place, StoredPlace } from '@hushto/contract';
 import { plainNumber, type Brief } from '@hushto/core';
 import { Check, Plus, Trash2 } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { DocumentMenu } from '../../components/DocumentMenu.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
@@ -11,6 +11,7 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { dayOf } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
+import { withHands } from '../../state/hands.ts';
 import { useLibrary } from '../../state/library.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { LightAhead } from './LightAhead.tsx';
@@ -84,7 +85,9 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
   const { show } = useToasts();
   const briefId = useId();
   const briefStored = briefs.find(({ id }) => id === (chosen ?? lastOpen)) ?? briefs[0];
-  const brief: Brief | null = briefStored ? (drafts[briefStored.id]?.good ?? briefStored.document) : null;
+  const holds = useLibrary((library) => library.holds);
+  const written = briefStored ? (drafts[briefStored.id]?.good ?? briefStored.document) : null;
+  const brief: Brief | null = useMemo(() => written && withHands(written, holds), [written, holds]);
 
   const use = (ev100: number, backgroundStops: number | null): void => {
     if (!briefStored) return;

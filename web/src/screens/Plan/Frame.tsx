@@ -4,8 +4,9 @@ import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
+import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
 import { useFrame, viewThatShows, type KeptSetting } from '../../state/frame.ts';
-import type { BurstFrame, DrawnFrame, FrameJob, FrameSlot, FrameSubject } from '../../workers/frameProtocol.ts';
+import type { BurstFrame, DrawnFrame, FrameJob, FrameSubject } from '../../workers/frameProtocol.ts';
 import { drawFrame } from '../../workers/frames.ts';
 import { sceneFor } from '../../workers/scenes/index.ts';
 import { SceneMenu } from './SceneMenu.tsx';
@@ -152,49 +153,6 @@ function viewNote({ picture, failed }: Drawn, view: 'whole' | 'detail', byItself
   if (!picture) return 'Drawing the frame';
   if (view === 'whole') return 'Smaller than it will be shown';
   return byItself ? `Detail ${viewWords}; whole, too small to see` : `Detail ${viewWords}`;
-}
-
-interface Drawn {
-  /** The newest picture; the older one stays until it comes. */
-  picture: DrawnFrame | null;
-  failed: string | null;
-}
-const NOTHING: Drawn = { picture: null, failed: null };
-
-/** The picture drawn for a job. */
-function useDrawn(slot: FrameSlot, job: FrameJob | null): Drawn {
-  const [drawn, setDrawn] = useState<Drawn>(NOTHING);
-  const key = job ? JSON.stringify(job) : '';
-  useEffect(() => {
-    if (!key) return undefined;
-    return drawFrame(slot, JSON.parse(key) as FrameJob, (frame) =>
-      setDrawn(({ picture }) =>
-        frame.failed === undefined ? { picture: frame, failed: null } : { picture, failed: frame.failed },
-      ),
-    );
-  }, [slot, key]);
-  return key ? drawn : NOTHING;
-}
-
-function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: string }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (!drawn || !canvas.current) return;
-    canvas.current.width = drawn.width;
-    canvas.current.height = drawn.height;
-    canvas.current
-      .getContext('2d')
-      ?.putImageData(new ImageData(new Uint8ClampedArray(drawn.pixels), drawn.width, drawn.height), 0, 0);
-  }, [drawn]);
-  const named = label === '' ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label };
-  return (
-    <canvas
-      ref={canvas}
-      {...named}
-      data-fine={drawn !== null && !drawn.coarse}
-      data-took-ms={drawn && Math.round(drawn.tookMs)}
-    />
-  );
 }
 
 interface BurstProps {

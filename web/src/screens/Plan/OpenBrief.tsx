@@ -31,6 +31,7 @@ import { useCursor } from '../../state/cursor.ts';
 import { cleanDraft } from '../../state/drafts.ts';
 import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
+import { useHands } from '../../state/useHands.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { cursorRange, movedCursor, settingsByShutter, VALLEY_REACH, valleyFrame } from '../../state/valley.ts';
 import { BriefMenu } from './BriefMenu.tsx';
@@ -57,10 +58,12 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const kept = useDrafts((drafts) => drafts.byId[stored.id]);
   const draft = useMemo(() => kept ?? cleanDraft(stored.document), [kept, stored.document]);
   const { ev100: looked, lookAt } = useCursor();
-  const brief = useMemo(() => (looked === null ? draft.good : inLight(draft.good, looked)), [draft.good, looked]);
+  const own = useHands(draft.good);
+  const brief = useMemo(() => (looked === null ? own : inLight(own, looked)), [own, looked]);
   const plan = useMemo(() => planWithoutLadder(brief, VALLEY_REACH), [brief]);
   // The ladder follows when a drag comes to rest.
-  const settled = useSettled(draft.good, LADDER_AFTER_MS);
+  const written = useSettled(draft.good, LADDER_AFTER_MS);
+  const settled = useHands(written);
   const rungs = useMemo(() => ladderFor(settled), [settled]);
   const look = useCallback(
     (rung: Rung | null) => lookAt(rung && { ev100: rung.evFrom, third: shutterMarks.nearest(rung.shutterS) }),
@@ -85,7 +88,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
           <BriefMenu
             id={stored.id}
             title={draft.brief.title}
-            brief={settled}
+            brief={written}
             problem={titleProblem && 'Give it a name of at least one character.'}
             {...menuActions}
           />

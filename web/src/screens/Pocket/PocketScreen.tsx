@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../state/decks.ts';
+import { withHands } from '../../state/hands.ts';
 import { keep, useLibrary } from '../../state/library.ts';
 import { createPocket, type Deck, type PocketStore } from '../../state/pocket.ts';
 import { draftStore } from '../../state/stores.ts';
@@ -22,13 +23,13 @@ export function PocketScreen() {
 
 function PocketOf() {
   const { id = '' } = useParams();
-  const { briefs, runSheets, places } = useLibrary();
+  const { briefs, runSheets, places, holds } = useLibrary();
   const deck = useMemo(() => {
     const sheet = runSheets.find((stored) => stored.id === id);
-    if (sheet) return deckOfSheet(sheet, briefs, places);
+    if (sheet) return deckOfSheet(sheet, briefs, places, holds);
     const stored = briefs.find((brief) => brief.id === id);
-    return stored ? deckOfBrief(id, draftStore.getState().byId[id]?.good ?? stored.document) : null;
-  }, [id, briefs, runSheets, places]);
+    return stored ? deckOfBrief(id, withHands(draftStore.getState().byId[id]?.good ?? stored.document, holds)) : null;
+  }, [id, briefs, runSheets, places, holds]);
   if (deck && deck.stops.length > 0)
     return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
   return (

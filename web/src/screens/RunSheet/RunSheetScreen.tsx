@@ -85,9 +85,9 @@ function RunSheets() {
 function OpenSheet({ stored }: { stored: StoredRunSheet }) {
   const sheet = stored.document;
   const { edit, issues, ...history } = useDocument('runSheets', stored.id);
-  const { briefs, places } = useLibrary();
+  const { briefs, places, holds } = useLibrary();
   const place = places.find(({ id }) => id === sheet.placeId)?.document ?? null;
-  const segments = useMemo(() => timed(sheet, briefs, place), [sheet, briefs, place]);
+  const segments = useMemo(() => timed(sheet, briefs, place, holds), [sheet, briefs, place, holds]);
   const budget = useMemo(() => budgetOf(sheet.carried, stretchesOf(segments)), [sheet.carried, segments]);
   const made = useMemo(() => {
     const planned = segments.flatMap(({ brief, plan }) => (brief && plan ? [{ brief, plan }] : []));

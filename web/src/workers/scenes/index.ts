@@ -4,9 +4,10 @@ import { chart } from './chart.ts';
 import type { DrawnScene } from './drawing.ts';
 import { otter } from './otter.ts';
 import { porter } from './porter.ts';
+import { sign } from './sign.ts';
 import { skater } from './skater.ts';
 
-export const SCENES = { street: porter, concert: brassPlayer, wildlife: otter, action: skater, chart } satisfies Record<
+export const SCENES = { street: porter, concert: brassPlayer, wildlife: otter, action: skater, chart, sign } satisfies Record<
   string,
   DrawnScene
 >;

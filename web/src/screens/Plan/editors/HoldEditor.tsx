@@ -1,4 +1,8 @@
 import { capital, HOLD_CONDITIONS, type HoldCondition } from '@hushto/core';
+import { useId } from 'react';
+import { Link } from 'react-router';
+import { countingSeries, dayWords, seriesFor } from '../../../state/hands.ts';
+import { useLibrary } from '../../../state/library.ts';
 import { steadyText } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -27,6 +31,48 @@ export function HoldEditor({ brief, edit }: EditorProps) {
         ))}
       </ul>
       <p className="help">In stops of shutter. Our starting values, until you test your own hands.</p>
+      <TestedHands brief={brief} edit={edit} />
     </>
+  );
+}
+
+/** Whose hands the plan takes: the nearest hold test by itself, one of them by name, or the starting value. */
+function TestedHands({ brief, edit }: EditorProps) {
+  const holds = useLibrary((library) => library.holds);
+  const id = useId();
+  const counting = countingSeries(holds);
+  const nearest = seriesFor({ ...brief, hold: { ...brief.hold, seriesId: undefined } }, holds);
+  if (counting.length === 0)
+    return (
+      <p className="help">
+        <Link to="/hold">Test your own hands</Link>: 18 frames replace the starting value.
+      </p>
+    );
+  const { seriesId } = brief.hold;
+  const value = seriesId === undefined ? 'nearest' : (seriesId ?? 'start');
+  return (
+    <div className="field">
+      <label htmlFor={id}>Hands</label>
+      <select
+        id={id}
+        className="inp"
+        value={value}
+        onChange={({ target }) =>
+          edit(
+            patch('hold', {
+              seriesId: target.value === 'nearest' ? undefined : target.value === 'start' ? null : target.value,
+            }),
+          )
+        }
+      >
+        <option value="nearest">Nearest test: {nearest?.document.title ?? 'none'}</option>
+        {counting.map((stored) => (
+          <option key={stored.id} value={stored.id}>
+            {stored.document.title}, {dayWords(stored.document.day)}
+          </option>
+        ))}
+        <option value="start">The starting value</option>
+      </select>
+    </div>
   );
 }

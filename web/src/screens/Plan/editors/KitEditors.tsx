@@ -1,5 +1,5 @@
 import { lensAt, STABILISER_SHARE, stopsLabel } from '@hushto/core';
-import type { Body, ShelfLensDocument, StoredLens } from '@hushto/contract';
+import { sensorOf, type Body, type ShelfLensDocument, type StoredLens } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { PickList } from '../../../components/PickList.tsx';
@@ -39,8 +39,8 @@ export function BodyEditor({ brief, edit, close }: EditorProps & { close: () => 
   const [adding, setAdding] = useState(false);
   const { sensor } = brief.kit;
   const chosen = bodies.find(({ id, document }) => (sensor.id ? id === sensor.id : document.label === sensor.label));
-  const take = (id: string, { guessed: _guessed, ...body }: Body): void => {
-    edit((b) => ({ ...b, kit: { ...b.kit, sensor: { ...body, id } } }));
+  const take = (id: string, body: Body): void => {
+    edit((b) => ({ ...b, kit: { ...b.kit, sensor: sensorOf(body, id) } }));
     close();
   };
   if (adding) {

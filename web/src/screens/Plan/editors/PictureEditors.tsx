@@ -1,17 +1,11 @@
 import { isoMarks, isoWords, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/core';
+import { Link } from 'react-router';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
+import { VIEWS, viewNamed } from '../../../quantities/views.ts';
 import { patch, type EditorProps } from './editing.ts';
-
-const VIEWS = [
-  { value: 'posted1080', label: '1080 high' },
-  { value: 'wide2048', label: '2048 wide' },
-  { value: 'screen4k', label: '4K screen' },
-  { value: 'print', label: 'Print' },
-  { value: 'perPixel', label: 'Every pixel' },
-] as const;
 
 /** How large the picture will be looked at, and how much of the frame it is. */
 export function ViewEditor({ brief, edit }: EditorProps) {
@@ -20,7 +14,7 @@ export function ViewEditor({ brief, edit }: EditorProps) {
     <>
       <Segments
         label="Looked at"
-        value={VIEWS.find(({ value }) => Math.abs(VIEWING_CPH[value] - viewCph) < 1)?.value ?? null}
+        value={viewNamed(viewCph)}
         options={VIEWS}
         onChange={(value) => edit(patch('picture', { viewCph: VIEWING_CPH[value] }))}
       />
@@ -55,9 +49,23 @@ export function IsoCeilingEditor({ brief, edit }: EditorProps) {
         steps={to - from}
         text={isoWords(brief.picture.isoCeiling)}
         marks={[isoMarks.label(from), isoMarks.label(to)]}
-        onChange={(third) => edit(patch('picture', { isoCeiling: Math.max(sensor.baseIso, isoMarks.value(Math.round(third))) }))}
+        onChange={(third) =>
+          edit(
+            patch('picture', {
+              isoCeiling: Math.max(sensor.baseIso, isoMarks.value(Math.round(third))),
+              isoCeilingFrom: undefined,
+            }),
+          )
+        }
       />
       <p className="help">{isoWords(brief.picture.isoCeiling)}: where the grain still pleases you. Beyond it only lift helps.</p>
+      <p className="help">
+        {brief.picture.isoCeilingFrom ? (
+          `From ${brief.picture.isoCeilingFrom.say}.`
+        ) : (
+          <Link to="/grain/taste">Find your ceiling by looking</Link>
+        )}
+      </p>
     </>
   );
 }

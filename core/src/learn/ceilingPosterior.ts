@@ -1,0 +1,104 @@
+import { isoMarks } from '../light/marks.ts';
+import { entropyBits, normalised } from './bayes.ts';
+import type { Estimate } from './holdPosterior.ts';
+
+/** An ISO shown, and whether its grain was acceptable. */
+export interface CeilingFrame {
+  iso: number;
+  acceptable: boolean;
+}
+
+/** Prior of the ceiling, stops above ISO 100: normal round ISO 6400; everybody's is somewhere between 800 and 51 200. Ours. */
+const CEILING_MEAN = 6;
+const CEILING_SD = 2;
+const CEILING_STEP = 0.125;
+const MOST_STOPS = 12;
+/** How suddenly acceptable turns into too much, per stop. Ours. */
+const SLOPES = [1, 2, 4, 8];
+/** Answers that have nothing to do with what is seen. Ours; without them one slip would rule out the truth. */
+const SLIPS = 0.04;
+
+const CEILINGS: readonly number[] = Array.from({ length: MOST_STOPS / CEILING_STEP + 1 }, (_, i) => i * CEILING_STEP);
+
+/** Weights over ceilings (rows, stops above ISO 100) and slopes, summing to 1. */
+export interface CeilingPosterior {
+  weights: Float64Array;
+}
+
+export function ceilingPrior(): CeilingPosterior {
+  const weights = CEILINGS.flatMap((ceiling) => SLOPES.map(() => Math.exp(-0.5 * ((ceiling - CEILING_MEAN) / CEILING_SD) ** 2)));
+  return { weights: normalised(Float64Array.from(weights)) };
+}
+
+/** Chance that an ISO is acceptable, by ceiling and slope: logistic in stops, with slips. */
+function acceptableChances(iso: number): Float64Array {
+  const x = Math.log2(iso / 100);
+  return Float64Array.from(
+    CEILINGS.flatMap((ceiling) => SLOPES.map((slope) => SLIPS / 2 + (1 - SLIPS) / (1 + Math.exp(-slope * (ceiling - x))))),
+  );
+}
+
+/** What one answer teaches (Bayes). @throws RangeError for an ISO of 0 or less */
+export function afterCeilingFrame({ weights }: CeilingPosterior, { iso, acceptable }: CeilingFrame): CeilingPosterior {
+  if (!(iso > 0)) throw new RangeError(`iso must be above 0, got ${iso}`);
+  const chances = acceptableChances(iso);
+  return { weights: normalised(weights.map((weight, i) => weight * (acceptable ? chances[i]! : 1 - chances[i]!))) };
+}
+
+/** Highest acceptable ISO, in stops above ISO 100: where half of the frames are accepted, with its equal-tailed credible interval. */
+export function ceilingEstimate({ weights }: CeilingPosterior, coverage = 0.9): Estimate {
+  const each = SLOPES.length;
+  const at = (share: number): number => {
+    let sum = 0;
+    for (const [row, ceiling] of CEILINGS.entries()) {
+      const mass = weights.subarray(row * each, (row + 1) * each).reduce((total, weight) => total + weight, 0);
+      if (mass > 0 && sum + mass >= share - 1e-12) return ceiling + CEILING_STEP * ((share - sum) / mass - 0.5);
+      sum += mass;
+    }
+    return MOST_STOPS;
+  };
+  return { median: at(0.5), low: at((1 - coverage) / 2), high: at((1 + coverage) / 2) };
+}
+
+/** Stops above base ISO at which the series begins. Ours. */
+const BEGINS_ABOVE = 3;
+
+/**
+ * The ISO to show next: rising by whole stops until one is too much, then the mark that is expected to teach most about the ceiling.
+ * @param from, to what the body has; null where nothing is left to ask
+ */
+export function nextCeilingIso(
+  posterior: CeilingPosterior,
+  answers: readonly CeilingFrame[],
+  { from, to }: { from: number; to: number },
+): number | null {
+  const first = isoMarks.nearest(from);
+  const marks = Array.from({ length: isoMarks.nearest(to) - first + 1 }, (_, i) => isoMarks.value(first + i));
+  if (marks.length === 0) return null;
+  if (answers.every(({ acceptable }) => acceptable)) {
+    const last = answers.reduce((most, { iso }) => Math.max(most, iso), 0);
+    const third = last === 0 ? first + 3 * BEGINS_ABOVE : isoMarks.nearest(last) + 3;
+    const rising = isoMarks.value(Math.min(third, isoMarks.nearest(to)));
+    if (rising > last * 1.01) return rising;
+  }
+  return marks
+    .map((iso) => ({ iso, bits: information(posterior, iso) }))
+    .reduce((best, other) => (other.bits > best.bits ? other : best)).iso;
+}
+
+/** Bits an answer is expected to teach about the ceiling itself, the slope averaged out. */
+function information({ weights }: CeilingPosterior, iso: number): number {
+  const chances = acceptableChances(iso);
+  const each = SLOPES.length;
+  let [mean, within] = [0, 0];
+  for (let row = 0; row < CEILINGS.length; row++) {
+    let [mass, hit] = [0, 0];
+    for (let i = row * each; i < (row + 1) * each; i++) {
+      mass += weights[i]!;
+      hit += weights[i]! * chances[i]!;
+    }
+    mean += hit;
+    if (mass > 0) within += mass * entropyBits(hit / mass);
+  }
+  return entropyBits(mean) - within;
+}
