@@ -17,6 +17,8 @@ const router = createBrowserRouter([
       { path: '/card/:id', lazy: async () => ({ Component: (await import('./screens/Card/CardScreen.tsx')).CardScreen }) },
       { path: '/light', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
       { path: '/light/:id', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
+      { path: '/hold', lazy: async () => ({ Component: (await import('./screens/Hold/HoldScreen.tsx')).HoldScreen }) },
+      { path: '/hold/:id', lazy: async () => ({ Component: (await import('./screens/Hold/HoldScreen.tsx')).HoldScreen }) },
       {
         path: '/outings',
         lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),

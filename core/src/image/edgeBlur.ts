@@ -15,10 +15,11 @@ const SMOOTHED_PX = 1;
 const REBLURRED_PX = 2;
 /** Slopes are taken over two pixels, which blurs by a box of that width: variance 2²/12, px². */
 const SLOPE_VARIANCE_PX2 = 1 / 3;
-/** Share of points taken for edges: the steepest. */
-const EDGE_SHARE = 0.02;
+/** Slopes under this share of the steepest are no edges; of each direction's edges the steepest share is looked at. Ours. */
+const LEAST_SLOPE = 0.04;
+const STEEPEST_SHARE = 0.4;
 /** Edge points a direction needs to count. */
-const FEWEST_EDGES = 60;
+const FEWEST_EDGES = 40;
 /** Of the edges in a direction, how far from the sharpest is looked: a scene has soft edges of its own. */
 const SHARP_QUANTILE = 0.3;
 /** An edge is so many times as steep as the flatter third of the picture, noise and all. Ours. */
@@ -29,7 +30,8 @@ const SECTORS = 4;
  * Blur of edges from how much their slope gives way when the picture is blurred a little more: for a step blurred by σ and again by σ₀ the
  * slopes stand as √(1 + (σ₀/σ)²) to 1. After Zhuo & Sim, Pattern Recognition 44 (2011) 1852 (from memory). Shake blurs the edges across its
  * own direction most, so four directions are looked at apart.
- * Exact for Gaussian blur of single steps; for a straight smear of length b it gives about b/√12. Leaves out edges nearer than 6 px to others.
+ * Exact for Gaussian blur of single steps; for a straight smear of length b it gives about b/√12 up to 5 px and up to two thirds more beyond.
+ * Leaves out that edges may lie nearer than 6 px to others.
  * @param luminance linear or encoded, row by row  @throws RangeError where it does not fill width × height
  */
 export function edgeBlur(luminance: Float32Array, width: number, height: number): EdgeBlur {
@@ -44,8 +46,8 @@ export function edgeBlur(luminance: Float32Array, width: number, height: number)
       slopes[i] = Math.hypot(once[i + 1]! - once[i - 1]!, once[i + width]! - once[i - width]!);
     }
   const sorted = slopes.slice().sort();
-  const least = Math.max(sorted[Math.floor((1 - EDGE_SHARE) * sorted.length)]!, ABOVE_NOISE * sorted[Math.floor(0.3 * sorted.length)]!, 1e-9); // prettier-ignore
-  const sigmas: number[][] = Array.from({ length: SECTORS }, () => []);
+  const least = Math.max(LEAST_SLOPE * sorted.at(-1)!, ABOVE_NOISE * sorted[Math.floor(0.3 * sorted.length)]!, 1e-9);
+  const sectors: { slope: number; sigmaPx: number }[][] = Array.from({ length: SECTORS }, () => []);
   for (let y = 2; y < height - 2; y++)
     for (let x = 2; x < width - 2; x++) {
       const i = y * width + x;
@@ -59,13 +61,16 @@ export function edgeBlur(luminance: Float32Array, width: number, height: number)
       const ratio = slopes[i]! / after;
       if (!(ratio > 1.001)) continue;
       const squared = REBLURRED_PX ** 2 / (ratio * ratio - 1) - SMOOTHED_PX ** 2 - SLOPE_VARIANCE_PX2;
-      sigmas[sector]!.push(Math.sqrt(Math.max(0, squared)));
+      sectors[sector]!.push({ slope: slopes[i]!, sigmaPx: Math.sqrt(Math.max(0, squared)) });
     }
-  const edges = sigmas.reduce((sum, { length }) => sum + length, 0);
-  const found = sigmas
-    .map((own, sector) => ({ own: own.sort((a, b) => a - b), sector }))
-    .filter(({ own }) => own.length >= FEWEST_EDGES)
-    .map(({ own, sector }) => ({ sigmaPx: own[Math.floor(SHARP_QUANTILE * own.length)]!, sector }));
+  const edges = sectors.reduce((sum, { length }) => sum + length, 0);
+  const found = sectors.flatMap((own, sector) => {
+    // Each direction has its own steepest edges: a smear along one flattens its own and leaves the others.
+    const steepest = own.sort((a, b) => b.slope - a.slope).slice(0, Math.ceil(STEEPEST_SHARE * own.length));
+    if (steepest.length < FEWEST_EDGES) return [];
+    const sigmas = steepest.map(({ sigmaPx }) => sigmaPx).sort((a, b) => a - b);
+    return [{ sigmaPx: sigmas[Math.floor(SHARP_QUANTILE * sigmas.length)]!, sector }];
+  });
   const worst = found.reduce<(typeof found)[number] | null>((a, b) => (!a || b.sigmaPx > a.sigmaPx ? b : a), null);
   return { sigmaPx: worst?.sigmaPx ?? null, directionDeg: (worst?.sector ?? 0) * (180 / SECTORS), edges };
 }

@@ -15,6 +15,7 @@ const ChangedTwice = lazy(async () => ({ default: (await import('./ChangedTwice.
 const SCREENS = [
   ['/plan', 'Plan'],
   ['/light', 'Light'],
+  ['/hold', 'Hold'],
   ['/outings', 'Outings'],
 ] as const;
 

@@ -6,7 +6,7 @@ import { useSettings } from '../state/settings.ts';
 type Keys = readonly (readonly [keys: string[], does: string])[];
 
 /** What each screen's keys do; the last two work everywhere. */
-const KEYS: Record<'plan' | 'light' | 'outings', Keys> = {
+const KEYS: Record<'plan' | 'light' | 'outings' | 'hold', Keys> = {
   plan: [
     [['←', '→'], 'Shutter, a third'],
     [['⇧', '←', '→'], 'Shutter, a stop'],
@@ -21,6 +21,13 @@ const KEYS: Record<'plan' | 'light' | 'outings', Keys> = {
   ],
   light: [
     [['[', ']'], 'The day before, the day after'],
+    [['t'], 'Table or chart'],
+    [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
+  ],
+  hold: [
+    [['f'], 'Take the frame with the simulated camera'],
+    [['j'], 'The frame is sharp'],
+    [['k'], 'The frame is soft'],
     [['t'], 'Table or chart'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
@@ -47,7 +54,7 @@ export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChan
   const { letterKeys, set } = useSettings();
   const { pathname } = useLocation();
   const screen = pathname.split('/')[1];
-  const keys = screen === 'light' || screen === 'outings' ? KEYS[screen] : KEYS.plan;
+  const keys = KEYS[screen as keyof typeof KEYS] ?? KEYS.plan;
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Trigger className="btn s bare icon keys-open" aria-label="Keyboard shortcuts" title="Keyboard shortcuts (?)">

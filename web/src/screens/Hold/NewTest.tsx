@@ -1,0 +1,157 @@
+import { sensorOf, type HoldSeries } from '@hushto/contract';
+import { capital, HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@hushto/core';
+import { Plus } from 'lucide-react';
+import { useId, useState } from 'react';
+import { NumberField } from '../../components/NumberField.tsx';
+import { Segments } from '../../components/Segments.tsx';
+import { Sheet } from '../../components/Sheet.tsx';
+import { VIEWS, viewNamed } from '../../quantities/views.ts';
+import { hiddenHands, stanceWords } from '../../state/holdTest.ts';
+import { addDocument } from '../../state/documents.ts';
+import { useLibrary } from '../../state/library.ts';
+import { useDrafts } from '../../state/stores.ts';
+
+interface NewTestProps {
+  /** A series to begin from; else the brief that was open last. */
+  like: HoldSeries | null;
+  onClose: () => void;
+  onMade: (id: string) => void;
+}
+
+const CONDITIONS = Object.keys(HOLD_CONDITIONS) as HoldCondition[];
+
+/** What is held, how, and what counts as sharp: fixed before the first frame, for every frame speaks of the same. */
+export function NewTest({ like, onClose, onMade }: NewTestProps) {
+  const { bodies, lenses, briefs } = useLibrary();
+  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
+  const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
+  const usual = like?.kit ?? brief?.kit;
+  const [bodyId, setBodyId] = useState(
+    () => (bodies.find(({ document }) => document.label === usual?.sensor.label) ?? bodies[0])?.id ?? '',
+  );
+  const [lensId, setLensId] = useState(
+    () => (lenses.find(({ document }) => document.label === usual?.lens.label) ?? lenses[0])?.id ?? '',
+  );
+  const [focal, setFocal] = useState(usual?.lens.focalLengthMm ?? 50);
+  const [steadied, setSteadied] = useState<'on' | 'off'>(like && like.stabiliserStops === 0 ? 'off' : 'on');
+  const [conditions, setConditions] = useState<HoldCondition[]>(like?.conditions ?? brief?.hold.conditions ?? []);
+  const [viewCph, setViewCph] = useState(like?.viewCph ?? brief?.picture.viewCph ?? VIEWING_CPH.wide2048);
+  const [camera, setCamera] = useState<'own' | 'simulated'>(like?.simulated ? 'simulated' : 'own');
+  const [bodyField, lensField] = [useId(), useId()];
+  const body = bodies.find(({ id }) => id === bodyId)?.document;
+  const lens = lenses.find(({ id }) => id === lensId)?.document;
+  const zoom = lens && lens.focalFromMm < lens.focalToMm ? lens : null;
+  const focalMm = lens ? Math.min(lens.focalToMm, Math.max(lens.focalFromMm, focal)) : focal;
+  const rated = Math.max(body?.stabiliserStops ?? 0, lens?.stabiliserStops ?? 0);
+  const start = (): void => {
+    if (!body || !lens) return;
+    const { guessed: _guessed, ...glass } = lens;
+    onMade(
+      addDocument('holds', {
+        title: stanceWords(conditions),
+        day: new Date().toLocaleDateString('sv'),
+        kit: { sensor: sensorOf(body, bodyId), lens: { ...lensAt(glass, focalMm), id: lensId } },
+        stabiliserStops: steadied === 'on' ? rated : 0,
+        conditions,
+        viewCph,
+        confidence: like?.confidence ?? 0.8,
+        simulated: camera === 'simulated' ? hiddenHands(crypto.getRandomValues(new Uint32Array(1))[0]!) : null,
+        counts: camera === 'own',
+        closed: false,
+        note: '',
+        frames: [],
+      }),
+    );
+  };
+  return (
+    <Sheet title="A hold test" wide onClose={onClose}>
+      <div className="form two">
+        <div className="form">
+          <Segments
+            label="Camera"
+            value={camera}
+            options={[
+              { value: 'own', label: 'My own' },
+              { value: 'simulated', label: 'Simulated' },
+            ]}
+            onChange={setCamera}
+          />
+          <p className="help">
+            {camera === 'own'
+              ? 'You take each frame at the speed asked for, and say whether it is sharp.'
+              : 'A simulated photographer with hands nobody knows takes the frames; plans leave it out.'}
+          </p>
+          <div className="field">
+            <label htmlFor={bodyField}>Body</label>
+            <select id={bodyField} className="inp" value={bodyId} onChange={({ target }) => setBodyId(target.value)}>
+              {bodies.map(({ id, document }) => (
+                <option key={id} value={id}>
+                  {document.label}
+                </option>
+              ))}
+            </select>
+          </div>
+          <div className="field">
+            <label htmlFor={lensField}>Lens</label>
+            <select id={lensField} className="inp" value={lensId} onChange={({ target }) => setLensId(target.value)}>
+              {lenses.map(({ id, document }) => (
+                <option key={id} value={id}>
+                  {document.label}
+                </option>
+              ))}
+            </select>
+          </div>
+          {zoom && (
+            <NumberField
+              label={`Focal length, ${zoom.focalFromMm} to ${zoom.focalToMm}`}
+              unit="mm"
+              value={focalMm}
+              onChange={setFocal}
+            />
+          )}
+          {rated > 0 && (
+            <Segments
+              label={`Stabiliser, rated ${rated} stops`}
+              value={steadied}
+              options={[
+                { value: 'on', label: 'On' },
+                { value: 'off', label: 'Off' },
+              ]}
+              onChange={setSteadied}
+            />
+          )}
+          <Segments
+            label="Counts as sharp under 2 px at"
+            value={viewNamed(viewCph)}
+            options={VIEWS}
+            onChange={(value) => setViewCph(VIEWING_CPH[value])}
+          />
+        </div>
+        <fieldset className="field">
+          <legend>How you hold it</legend>
+          <ul className="ticks">
+            {CONDITIONS.map((condition) => (
+              <li key={condition}>
+                <label className="tick">
+                  <input
+                    type="checkbox"
+                    checked={conditions.includes(condition)}
+                    onChange={({ target }) =>
+                      setConditions(
+                        target.checked ? [...conditions, condition] : conditions.filter((other) => other !== condition),
+                      )
+                    }
+                  />
+                  <span>{capital(HOLD_CONDITIONS[condition].label)}</span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </fieldset>
+      </div>
+      <button type="button" className="btn go" disabled={!body || !lens} onClick={start}>
+        <Plus className="i" aria-hidden="true" /> Start: {stanceWords(conditions)}
+      </button>
+    </Sheet>
+  );
+}

@@ -1,0 +1,289 @@
+import type { HoldSeries, StoredHold } from '@hushto/contract';
+import {
+  burstBuys,
+  capital,
+  HOLD_CONDITIONS,
+  plainNumber,
+  shutterLabel,
+  shutterWords,
+  steadierBy,
+  stopsLabel,
+  stopWords,
+  viewingName,
+  pictureOf,
+} from '@hushto/core';
+import { FileOutput, Plus, Table2, Trash2 } from 'lucide-react';
+import { lazy, Suspense, useId, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { saveFile } from '../../components/saveFile.ts';
+import { Segments } from '../../components/Segments.tsx';
+import { TextField } from '../../components/TextField.tsx';
+import { useToasts } from '../../components/Toasts.tsx';
+import { Understroke } from '../../components/Understroke.tsx';
+import { UndoRedo } from '../../components/UndoRedo.tsx';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useDocument } from '../../state/documents.ts';
+import { posteriorOf, setupOf } from '../../state/hands.ts';
+import { briefsWith, holdCsv, holdTestOf, kitWords, seriesLine, stabiliserWords, stanceWords } from '../../state/holdTest.ts';
+import { bringBack, discard, useLibrary } from '../../state/library.ts';
+import { useDrafts } from '../../state/stores.ts';
+import { RatesTable } from './RatesTable.tsx';
+import { TakeFrames } from './TakeFrames.tsx';
+
+// Its library is heavier than all the rest of the screen.
+const HoldChart = lazy(async () => ({ default: (await import('./HoldChart.tsx')).HoldChart }));
+
+export type EditSeries = (change: (series: HoldSeries) => HoldSeries) => boolean;
+
+const SURE = ['0.5', '0.8', '0.9', '0.95'] as const;
+
+/** One series: what it says, how sure that is, and the next frame. */
+export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: () => void }) {
+  const series = stored.document;
+  const { edit, ...history } = useDocument('holds', stored.id);
+  const [table, setTable] = useState(false);
+  const [againstId, setAgainstId] = useState('');
+  const holds = useLibrary((library) => library.holds);
+  const against = holds.find(({ id }) => id === againstId && id !== stored.id)?.document ?? null;
+  const test = holdTestOf(series);
+  const navigate = useNavigate();
+  const { show } = useToasts();
+  useShortcuts({ t: () => setTable(!table) });
+  const remove = async (): Promise<void> => {
+    void navigate('/hold');
+    await discard('holds', stored.id);
+    show(`“${series.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('holds', stored) });
+  };
+  const share = Math.round(series.confidence * 10);
+  return (
+    <div className="learn-sheet">
+      <section className="learn-main" aria-label={series.title}>
+        <Answer series={series} />
+        <div className="learn-chart" role={table ? undefined : 'img'} aria-label={table ? undefined : chartWords(series)}>
+          {table ? (
+            <RatesTable series={series} />
+          ) : (
+            <Suspense>
+              <HoldChart series={series} against={against} share={share} />
+            </Suspense>
+          )}
+        </div>
+        <Compared series={series} against={against} againstId={againstId} onAgainst={setAgainstId} ownId={stored.id} />
+        <Facts series={series} edit={edit} />
+        <Uses stored={stored} edit={edit} />
+        <div className="row start feet">
+          <button
+            type="button"
+            className="btn s bare"
+            aria-pressed={table}
+            title="Table or chart (t)"
+            onClick={() => setTable(!table)}
+          >
+            <Table2 className="i" aria-hidden="true" /> Table
+          </button>
+          <button type="button" className="btn s bare" onClick={() => saveFile(`hold ${series.title}`, 'csv', holdCsv(series))}>
+            <FileOutput className="i" aria-hidden="true" /> CSV
+          </button>
+          <button type="button" className="btn s bare" onClick={onAgain}>
+            <Plus className="i" aria-hidden="true" /> Test another hold
+          </button>
+          <button type="button" className="btn s bare" onClick={() => void remove()}>
+            <Trash2 className="i" aria-hidden="true" /> Delete
+          </button>
+          <UndoRedo {...history} />
+          {history.issues.map(({ path, message }) => (
+            <p key={path} className="help bad" role="alert">
+              {path === 'title' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
+            </p>
+          ))}
+        </div>
+      </section>
+      <TakeFrames stored={stored} edit={edit} test={test} />
+    </div>
+  );
+}
+
+/** The slowest to trust, with the interval it is known to. */
+function Answer({ series }: { series: HoldSeries }) {
+  const { trusted, done } = holdTestOf(series);
+  const { frames, confidence } = series;
+  const share = `${plainNumber(confidence * 10)} frames in 10`;
+  const between = `between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}`;
+  return (
+    <div className="answer">
+      <div>
+        <h2>The slowest you can trust{series.closed || done ? '' : ', so far'}</h2>
+        <p className="big">
+          <output>
+            {shutterLabel(trusted.markS)}
+            <small>s</small>
+          </output>
+          <Understroke how={frames.length === 0 ? 'looked' : 'computed'} />
+        </p>
+      </div>
+      <p>
+        {frames.length === 0 ? (
+          <>No frame yet: this is the starting value for such a hold. Somebody’s true speed lies {between}, 9 times in 10.</>
+        ) : (
+          <>
+            {share} come out sharp at {shutterWords(trusted.medianS)}
+            {shutterLabel(trusted.markS) === shutterLabel(trusted.medianS)
+              ? ''
+              : `; ${shutterLabel(trusted.markS)} is the next mark`}
+            . After {frames.length === 1 ? 'one frame' : `${frames.length} frames`} the true speed lies <b>{between}</b>, 9 times
+            in 10.
+          </>
+        )}
+      </p>
+    </div>
+  );
+}
+
+const BURSTS = [1, 2, 3, 5, 8] as const;
+
+/** What bursts buy, and another series beside this one. */
+function Compared({
+  series,
+  against,
+  againstId,
+  onAgainst,
+  ownId,
+}: {
+  series: HoldSeries;
+  against: HoldSeries | null;
+  againstId: string;
+  onAgainst: (id: string) => void;
+  ownId: string;
+}) {
+  const holds = useLibrary((library) => library.holds);
+  const id = useId();
+  const buys = useMemo(() => burstBuys(setupOf(series), posteriorOf(series), series.confidence, BURSTS), [series]);
+  const others = holds.filter((other) => other.id !== ownId);
+  return (
+    <div className="compared">
+      <table className="data bursts">
+        <caption>
+          What a burst buys: the slowest at which one of them is sharp, {plainNumber(series.confidence * 100)} % sure
+        </caption>
+        <thead>
+          <tr>
+            {buys.map(({ frames }) => (
+              <th key={frames} scope="col">
+                {frames === 1 ? '1 frame' : `${frames} frames`}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            {buys.map(({ frames, shutterS }) => (
+              <td key={frames}>{shutterS === null ? 'none' : shutterWords(shutterS)}</td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      {others.length > 0 && (
+        <div className="against">
+          <div className="field">
+            <label htmlFor={id}>Beside</label>
+            <select id={id} className="inp" value={againstId} onChange={({ target }) => onAgainst(target.value)}>
+              <option value="">no other series</option>
+              {others.map((other) => (
+                <option key={other.id} value={other.id}>
+                  {other.document.title}, {stabiliserWords(other.document).toLowerCase()}
+                </option>
+              ))}
+            </select>
+          </div>
+          {against && <p className="small">{differenceWords(series, against)}</p>}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** "Braced on a rail goes 1⅓ stops slower than this, between ⅔ and 2." */
+function differenceWords(series: HoldSeries, against: HoldSeries): string {
+  const { median, low, high } = steadierBy(posteriorOf(against), posteriorOf(series), series.confidence);
+  const between = `9 times in 10 between ${stopsLabel(low)} and ${stopWords(stopsLabel(high))}`;
+  if (low < 0 && high > 0)
+    return `“${against.title}” and this one cannot be told apart yet: ${stopWords(stopsLabel(median))}, ${between}.`;
+  return `“${against.title}” goes ${stopWords(stopsLabel(Math.abs(median)))} ${median > 0 ? 'slower' : 'less slow'} than this one, ${between}.`;
+}
+
+/** What was held and how; what may still be changed is the name, the note and how sure is sure enough. */
+function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
+  const { sensor, lens } = series.kit;
+  const view = viewingName(
+    series.viewCph,
+    pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, 1, series.viewCph).sensorCph,
+  );
+  const photos = series.frames.filter(({ how }) => how === 'photo').length;
+  const facts: [string, string][] = [
+    ['Kit', `${kitWords(series)}`],
+    ['Lens', `${lens.label ?? ''}${lens.label?.includes('–') ? ` at ${plainNumber(lens.focalLengthMm)} mm` : ''}`],
+    ['Stabiliser', series.stabiliserStops > 0 ? `On, rated ${plainNumber(series.stabiliserStops)} stops` : 'Off'],
+    ['Hold', stanceWords(series.conditions)],
+    ['Counts as sharp', `Under 2 px ${view}`],
+    ['Judged', photos === 0 ? 'As each is taken' : photos === series.frames.length ? 'By its edges' : `${photos} by their edges`],
+  ];
+  return (
+    <div className="facts">
+      <dl>
+        {facts.map(([name, value]) => (
+          <div key={name}>
+            <dt>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <div className="said">
+        <TextField label="Name" value={series.title} onChange={(title) => edit((before) => ({ ...before, title }))} />
+        <TextField label="You were" value={series.note} onChange={(note) => edit((before) => ({ ...before, note }))} />
+        <Segments
+          label="Sure enough"
+          value={SURE.find((share) => Number(share) === series.confidence) ?? null}
+          options={SURE.map((share) => ({ value: share, label: `${Number(share) * 100} %` }))}
+          onChange={(share) => edit((before) => ({ ...before, confidence: Number(share) }))}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Which plans a series changes, and whether it may. */
+function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
+  const { briefs, holds } = useLibrary();
+  const drafts = useDrafts((state) => state.byId);
+  const { counts, simulated, frames } = stored.document;
+  const titles = briefsWith(stored.id, holds, briefs, (brief) => drafts[brief.id]?.good ?? brief.document);
+  const list = new Intl.ListFormat('en').format(titles);
+  return (
+    <div className="uses">
+      <label className="tick">
+        <input
+          type="checkbox"
+          checked={counts}
+          onChange={({ target }) => edit((before) => ({ ...before, counts: target.checked }))}
+        />
+        <span>Plans may use it</span>
+      </label>
+      <p className="small quiet">
+        {!counts
+          ? simulated
+            ? 'The simulated camera’s hands were not yours, so plans leave it out unless you say otherwise.'
+            : 'Plans leave it out.'
+          : titles.length > 0
+            ? `${list} ${titles.length === 1 ? 'plans' : 'plan'} with these hands.`
+            : frames.length < 6
+              ? 'From 6 frames on the briefs held most alike plan with it.'
+              : 'No brief is held like this; others are nearer to all of them.'}
+      </p>
+    </div>
+  );
+}
+
+const chartWords = (series: HoldSeries): string => {
+  const { trusted } = holdTestOf(series);
+  return `Share of sharp frames against shutter speed, ${seriesLine(series)}: ${plainNumber(series.confidence * 100)} % at ${shutterWords(trusted.medianS)}, between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}. Held ${capital(series.conditions.map((condition) => HOLD_CONDITIONS[condition].label).join(', ') || 'freely')}.`;
+};

@@ -1,0 +1,152 @@
+import type { HoldSeries } from '@hushto/contract';
+import { plainNumber, shutterWords } from '@hushto/core';
+import { Check, ImageUp, X } from 'lucide-react';
+import { useId, useRef, useState } from 'react';
+import { Segments } from '../../components/Segments.tsx';
+import { Sheet } from '../../components/Sheet.tsx';
+import { withFrame } from '../../state/holdTest.ts';
+import type { EditSeries } from './OpenSeries.tsx';
+import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
+
+/** Photos of the test dropped in: read, measured, and proposed; nothing counts before it is confirmed. */
+export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
+  const id = useId();
+  const [over, setOver] = useState(false);
+  const [reading, setReading] = useState<{ done: number; of: number } | null>(null);
+  const [photos, setPhotos] = useState<TestPhoto[]>([]);
+  const [problems, setProblems] = useState<string[]>([]);
+  const stopped = useRef(false);
+  const take = async (files: readonly File[]): Promise<void> => {
+    stopped.current = false;
+    setPhotos([]);
+    setProblems([]);
+    const read: TestPhoto[] = [];
+    for (const [n, file] of files.entries()) {
+      if (stopped.current) break;
+      setReading({ done: n, of: files.length });
+      const photo = await readTestPhoto(file, series).catch(() => ({ name: file.name, problem: 'could not be measured.' }));
+      if ('problem' in photo) setProblems((all) => [...all, `“${photo.name}” ${photo.problem}`]);
+      else read.push(photo);
+    }
+    setReading(null);
+    setPhotos(read.sort((a, b) => (a.takenAt?.getTime() ?? 0) - (b.takenAt?.getTime() ?? 0)));
+  };
+  const confirm = (): void => {
+    edit((before) =>
+      photos.reduce(
+        (grown, { shutterS, sharp, blurPx, takenAt }) =>
+          withFrame(
+            grown,
+            { shutterS, sharp, how: 'photo', ...(blurPx === null ? {} : { blurPx: Math.round(blurPx * 100) / 100 }) },
+            takenAt ?? new Date(),
+          ),
+        before,
+      ),
+    );
+    setPhotos([]);
+  };
+  return (
+    <div
+      className={over ? 'drop over' : 'drop'}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        void take([...event.dataTransfer.files]);
+      }}
+    >
+      <label className="btn s" htmlFor={id}>
+        <ImageUp className="i" aria-hidden="true" /> Or drop the photos in
+      </label>
+      <input
+        id={id}
+        type="file"
+        className="vh"
+        multiple
+        accept="image/jpeg,image/tiff,image/heic,image/avif"
+        onChange={({ target }) => {
+          const files = [...(target.files ?? [])];
+          target.value = '';
+          if (files.length > 0) void take(files);
+        }}
+      />
+      <p className="help">Speed from each file, verdict proposed from its edges. They stay in this browser.</p>
+      {reading && (
+        <p className="row start" role="status">
+          <progress value={reading.done} max={reading.of} aria-label="Photos read" /> {reading.done} of {reading.of}
+          <button type="button" className="btn s bare" onClick={() => (stopped.current = true)}>
+            Stop
+          </button>
+        </p>
+      )}
+      {problems.map((problem) => (
+        <p key={problem} className="help bad" role="alert">
+          {problem}
+        </p>
+      ))}
+      {photos.length > 0 && (
+        <Sheet title={`${photos.length} ${photos.length === 1 ? 'photo' : 'photos'} read`} wide onClose={() => setPhotos([])}>
+          <p className="help">Two pixels as viewed are still crisp. Change what your eyes see otherwise.</p>
+          <div className="table-scroll">
+            <table className="data photos">
+              <thead>
+                <tr>
+                  <th scope="col">Photo</th>
+                  <th scope="col">Shutter</th>
+                  <th scope="col">Edges smear</th>
+                  <th scope="col">Verdict</th>
+                  <th scope="col">
+                    <span className="vh">Leave out</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {photos.map((photo, n) => (
+                  <tr key={`${photo.name}${n}`}>
+                    <th scope="row">{photo.name}</th>
+                    <td>{shutterWords(photo.shutterS)}</td>
+                    <td>
+                      {photo.blurPx === null ? 'unknown' : `${plainNumber(photo.blurPx)} px`}
+                      {photo.doubt && <span className="small quiet"> {photo.doubt}</span>}
+                    </td>
+                    <td>
+                      <Segments
+                        label={`Verdict on ${photo.name}`}
+                        hideLabel
+                        value={photo.sharp ? 'sharp' : 'soft'}
+                        options={[
+                          { value: 'sharp', label: 'Sharp' },
+                          { value: 'soft', label: 'Soft' },
+                        ]}
+                        onChange={(verdict) =>
+                          setPhotos(photos.map((other, i) => (i === n ? { ...other, sharp: verdict === 'sharp' } : other)))
+                        }
+                      />
+                    </td>
+                    <td>
+                      <button
+                        type="button"
+                        className="btn s bare icon"
+                        aria-label={`Leave ${photo.name} out`}
+                        onClick={() => setPhotos(photos.filter((_, i) => i !== n))}
+                      >
+                        <X className="i" aria-hidden="true" />
+                      </button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+          <button type="button" className="btn go" onClick={confirm}>
+            <Check className="i" aria-hidden="true" /> Count {photos.length === 1 ? 'it' : `these ${photos.length}`}
+          </button>
+        </Sheet>
+      )}
+    </div>
+  );
+}

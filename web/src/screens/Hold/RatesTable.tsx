@@ -1,0 +1,49 @@
+import type { HoldSeries } from '@hushto/contract';
+import { chanceCurve, ratesByShutter, shutterWords } from '@hushto/core';
+import { useMemo } from 'react';
+import { posteriorOf, setupOf } from '../../state/hands.ts';
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** Rates by shutter speed with their intervals, beside what the whole series says. */
+export function RatesTable({ series }: { series: HoldSeries }) {
+  const rows = useMemo(() => {
+    const rates = ratesByShutter(series.frames);
+    const curve = chanceCurve(setupOf(series), posteriorOf(series), rates.map(({ shutterS }) => shutterS)); // prettier-ignore
+    return rates.map((rate, n) => ({ ...rate, at: curve[n]! }));
+  }, [series]);
+  if (rows.length === 0) return <p className="help">No frame yet. The first one is asked for on the right.</p>;
+  return (
+    <div className="scrolls" tabIndex={0} role="region" aria-label="Rates by shutter speed">
+      <table className="data">
+        <thead>
+          <tr>
+            <th scope="col">Shutter</th>
+            <th scope="col">Frames</th>
+            <th scope="col">Sharp</th>
+            <th scope="col">Share, 95 % interval</th>
+            <th scope="col">All frames together</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ shutterS, frames, sharp, low, high, at }) => (
+            <tr key={shutterS}>
+              <th scope="row">{shutterWords(shutterS)}</th>
+              <td>{frames}</td>
+              <td>{sharp}</td>
+              <td>
+                {percent(sharp / frames)}, {percent(low)} to {percent(high)}
+              </td>
+              <td>
+                {percent(at.mean)}, {percent(at.low)} to {percent(at.high)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="help">
+        The share of one speed alone says little after a few frames (Wilson’s interval); the whole series together says more.
+      </p>
+    </div>
+  );
+}
