@@ -19,6 +19,19 @@ const router = createBrowserRouter([
       { path: '/light/:id', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
       { path: '/hold', lazy: async () => ({ Component: (await import('./screens/Hold/HoldScreen.tsx')).HoldScreen }) },
       { path: '/hold/:id', lazy: async () => ({ Component: (await import('./screens/Hold/HoldScreen.tsx')).HoldScreen }) },
+      { path: '/grain', element: <Navigate to="/grain/figures" replace /> },
+      {
+        path: '/grain/figures',
+        lazy: async () => ({ Component: (await import('./screens/Grain/FiguresScreen.tsx')).FiguresScreen }),
+      },
+      {
+        path: '/grain/taste/:id?',
+        lazy: async () => ({ Component: (await import('./screens/Grain/TasteScreen.tsx')).TasteScreen }),
+      },
+      {
+        path: '/grain/measure',
+        lazy: async () => ({ Component: (await import('./screens/Grain/MeasureScreen.tsx')).MeasureScreen }),
+      },
       {
         path: '/outings',
         lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),

@@ -44,7 +44,7 @@ export const FEWEST_TESTED = 6;
 /** A test is done when the slowest speed to trust is known to within this, stops from end to end. Ours. */
 export const KNOWN_WITHIN_STOPS = 1;
 /** However wide it stays, more frames than this teach little. Ours. */
-export const MOST_TESTED = 24;
+export const MOST_TESTED = 20;
 
 /** Slowest shutter a test asks for, s: as slow as a plan ever goes by hand. */
 export const SLOWEST_TESTED_S = 4;

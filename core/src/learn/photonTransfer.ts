@@ -38,6 +38,8 @@ export interface SensorAtIso {
 export type TransferFault = 'settings' | 'size' | 'few' | 'clipped' | 'dark' | 'uneven';
 export type TransferResult = { measured: SensorAtIso } | { fault: TransferFault; say: string };
 
+/** Variance that rounding to whole numbers adds, in numbers squared. */
+const ROUNDING_VARIANCE_DN2 = 1 / 12;
 /** Fewest photosites worth an estimate: their variance is then known to about a per cent. */
 const FEWEST = 20_000;
 /** Share of a flat that may stand at either end, and how far the two flats may differ. Ours. */
@@ -83,7 +85,8 @@ export function photonTransfer({ flats, darks }: TransferSet): TransferResult {
   if (!(varianceDn > 0))
     return wrong('dark', 'The flat frames are no noisier than the dark ones; are they copies of one another?');
   const gain = signalDn / varianceDn;
-  const readDn = Math.sqrt(darkVariance);
+  // Rounding to whole numbers is the converter's, not the sensor's: EMVA 1288 takes its twelfth of a step squared off.
+  const readDn = Math.sqrt(Math.max(0, darkVariance - ROUNDING_VARIANCE_DN2));
   // A variance of n numbers is known to √(2/(n − 1)) of itself; the mean far better.
   const ofVariance = Math.sqrt(2 / (count - 1));
   const gainError = (ofVariance * Math.hypot(flatVariance, darkVariance)) / varianceDn;

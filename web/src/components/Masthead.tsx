@@ -16,6 +16,7 @@ const SCREENS = [
   ['/plan', 'Plan'],
   ['/light', 'Light'],
   ['/hold', 'Hold'],
+  ['/grain', 'Grain'],
   ['/outings', 'Outings'],
 ] as const;
 

@@ -6,7 +6,7 @@ import { useSettings } from '../state/settings.ts';
 type Keys = readonly (readonly [keys: string[], does: string])[];
 
 /** What each screen's keys do; the last two work everywhere. */
-const KEYS: Record<'plan' | 'light' | 'outings' | 'hold', Keys> = {
+const KEYS: Record<'plan' | 'light' | 'outings' | 'hold' | 'grain', Keys> = {
   plan: [
     [['←', '→'], 'Shutter, a third'],
     [['⇧', '←', '→'], 'Shutter, a stop'],
@@ -29,6 +29,11 @@ const KEYS: Record<'plan' | 'light' | 'outings' | 'hold', Keys> = {
     [['j'], 'The frame is sharp'],
     [['k'], 'The frame is soft'],
     [['t'], 'Table or chart'],
+    [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
+  ],
+  grain: [
+    [['j'], 'The left frame; acceptable'],
+    [['k'], 'The right frame; too much'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
   outings: [

@@ -3,6 +3,7 @@ import {
   capital,
   DEFAULT_SLOPE,
   DEFAULT_THRESHOLD,
+  fullFrameEquivalentMm,
   HOLD_CONDITIONS,
   nextShutter,
   normalSource,
@@ -57,8 +58,10 @@ export function stanceWords(conditions: HoldSeries['conditions']): string {
 }
 
 /** "APS-C 24 MP, 28 mm equivalent". */
-export const kitWords = ({ kit }: HoldSeries): string =>
-  `${kit.sensor.label ?? `${Math.round(kit.sensor.megapixels)} MP`}, ${Math.round(setupOf({ kit } as HoldSeries).equivalentMm)} mm equivalent`;
+export function kitWords({ kit: { sensor, lens } }: Pick<HoldSeries, 'kit'>): string {
+  const equivalent = fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm, 1);
+  return `${sensor.label ?? `${Math.round(sensor.megapixels)} MP`}, ${Math.round(equivalent)} mm equivalent`;
+}
 
 /** "Stabiliser on", "Stabiliser off". */
 export const stabiliserWords = ({ stabiliserStops }: Pick<HoldSeries, 'stabiliserStops'>): string =>
@@ -96,7 +99,7 @@ export function hiddenShutter(series: HoldSeries): number {
 }
 
 /** Height, viewed px, the sign is drawn with: its small letters are as high as a smear worth seeing. */
-const SIGN_PX = 300;
+const SIGN_PX = 250;
 const SIGN_HEIGHT_M = 0.6;
 /** Signal of the test frames: grain that does not hide what hands do. */
 const TEST_ISO = 800;

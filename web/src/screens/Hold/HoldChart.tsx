@@ -22,8 +22,6 @@ import { holdTestOf } from '../../state/holdTest.ts';
 interface HoldChartProps {
   series: HoldSeries;
   against: HoldSeries | null;
-  /** The wanted share, tenths. */
-  share: number;
 }
 
 /** Thirds of a stop from 1 s, faster to the right. */
@@ -38,7 +36,7 @@ const MARGIN = { top: 6, right: 16, bottom: 0, left: 0 };
 const AXIS_WIDTH = 56;
 
 /** The posterior's curve with its band, every frame's verdict, and under it what one frame more would teach. */
-export function HoldChart({ series, against, share }: HoldChartProps) {
+export function HoldChart({ series, against }: HoldChartProps) {
   const { teaching, next, trusted } = holdTestOf(series);
   const { points, from, to } = useMemo(() => curveOf(series, against), [series, against]);
   const marks = Array.from({ length: to - from + 1 }, (_, i) => from + i);
@@ -53,7 +51,7 @@ export function HoldChart({ series, against, share }: HoldChartProps) {
       <div className="curve">
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={points} margin={MARGIN} accessibilityLayer={false}>
-            <CartesianGrid vertical={false} stroke="var(--rule)" />
+            <CartesianGrid vertical={false} horizontalValues={[0, 0.25, 0.5, series.confidence, 1]} stroke="var(--rule)" />
             <XAxis
               dataKey="third"
               type="number"
@@ -67,8 +65,8 @@ export function HoldChart({ series, against, share }: HoldChartProps) {
             <YAxis
               domain={[-0.2, 1.2]}
               allowDataOverflow
-              ticks={[SOFT_Y, 0, 0.25, 0.5, series.confidence, 1, SHARP_Y]}
-              tickFormatter={(value: number) => yWord(value, share)}
+              ticks={[...new Set([SOFT_Y, 0, 0.25, 0.5, series.confidence, 1, SHARP_Y])]}
+              tickFormatter={(value: number) => yWord(value)}
               width={AXIS_WIDTH}
               axisLine={false}
               tickLine={false}
@@ -207,13 +205,13 @@ function Verdict({ x, y, sharp }: { x: number; y: number; sharp: boolean }) {
   );
 }
 
-function yWord(value: number, share: number): string {
+function yWord(value: number): string {
   if (value === SHARP_Y) return 'Sharp';
   if (value === SOFT_Y) return 'Soft';
   if (value === 0) return 'none';
   if (value === 0.25) return '¼';
   if (value === 0.5) return 'half';
-  return value === 1 ? 'all' : `${share} in 10`;
+  return value === 1 ? 'all' : `${Math.round(value * 100)} %`;
 }
 
 /** Frames with their place among those of the same speed and verdict. */

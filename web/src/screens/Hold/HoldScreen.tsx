@@ -10,6 +10,7 @@ import { holdTestOf, kitWords, stabiliserWords } from '../../state/holdTest.ts';
 import { useLibrary } from '../../state/library.ts';
 import { NewTest } from './NewTest.tsx';
 import { OpenSeries } from './OpenSeries.tsx';
+import '../../styles/charts.css';
 import '../../styles/learn.css';
 
 /** How slow this person can hold this kit: one series for each way of holding it. */

@@ -5,7 +5,7 @@ import { useId, useState } from 'react';
 import { NumberField } from '../../components/NumberField.tsx';
 import { Segments } from '../../components/Segments.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
-import { VIEWS, viewNamed } from '../../quantities/views.ts';
+import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { hiddenHands, stanceWords } from '../../state/holdTest.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
@@ -120,12 +120,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
               onChange={setSteadied}
             />
           )}
-          <Segments
-            label="Counts as sharp under 2 px at"
-            value={viewNamed(viewCph)}
-            options={VIEWS}
-            onChange={(value) => setViewCph(VIEWING_CPH[value])}
-          />
+          <ViewSelect label="Counts as sharp: under 2 px at" viewCph={viewCph} onChange={setViewCph} />
         </div>
         <fieldset className="field">
           <legend>How you hold it</legend>

@@ -22,6 +22,7 @@ import { useToasts } from '../../components/Toasts.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
+import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
 import { posteriorOf, setupOf } from '../../state/hands.ts';
 import { briefsWith, holdCsv, holdTestOf, kitWords, seriesLine, stabiliserWords, stanceWords } from '../../state/holdTest.ts';
@@ -54,7 +55,6 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
     await discard('holds', stored.id);
     show(`“${series.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('holds', stored) });
   };
-  const share = Math.round(series.confidence * 10);
   return (
     <div className="learn-sheet">
       <section className="learn-main" aria-label={series.title}>
@@ -64,7 +64,7 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
             <RatesTable series={series} />
           ) : (
             <Suspense>
-              <HoldChart series={series} against={against} share={share} />
+              <HoldChart series={series} against={against} />
             </Suspense>
           )}
         </div>
@@ -103,11 +103,17 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
   );
 }
 
+/** "8 frames in 10", "19 frames in 20". */
+const shareWords = (confidence: number): string =>
+  Number.isInteger(Math.round(confidence * 1000) / 100)
+    ? `${Math.round(confidence * 10)} frames in 10`
+    : `${Math.round(confidence * 20)} frames in 20`;
+
 /** The slowest to trust, with the interval it is known to. */
 function Answer({ series }: { series: HoldSeries }) {
   const { trusted, done } = holdTestOf(series);
   const { frames, confidence } = series;
-  const share = `${plainNumber(confidence * 10)} frames in 10`;
+  const share = shareWords(confidence);
   const between = `between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}`;
   return (
     <div className="answer">
@@ -162,9 +168,7 @@ function Compared({
   return (
     <div className="compared">
       <table className="data bursts">
-        <caption>
-          What a burst buys: the slowest at which one of them is sharp, {plainNumber(series.confidence * 100)} % sure
-        </caption>
+        <caption>What a burst buys, {plainNumber(series.confidence * 100)} % sure of a sharp one</caption>
         <thead>
           <tr>
             {buys.map(({ frames }) => (
@@ -220,11 +224,14 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
   );
   const photos = series.frames.filter(({ how }) => how === 'photo').length;
   const facts: [string, string][] = [
-    ['Kit', `${kitWords(series)}`],
-    ['Lens', `${lens.label ?? ''}${lens.label?.includes('–') ? ` at ${plainNumber(lens.focalLengthMm)} mm` : ''}`],
-    ['Stabiliser', series.stabiliserStops > 0 ? `On, rated ${plainNumber(series.stabiliserStops)} stops` : 'Off'],
+    [
+      'Kit',
+      `${sensor.label ?? kitWords(series)}, ${lens.label ?? ''}${lens.label?.includes('–') ? ` at ${Math.round(lens.focalLengthMm)} mm` : ''}`,
+    ],
+    ['Stabiliser', series.stabiliserStops > 0 ? `On, rated ${shortNumber(series.stabiliserStops)} stops` : 'Off'],
     ['Hold', stanceWords(series.conditions)],
     ['Counts as sharp', `Under 2 px ${view}`],
+    ...(series.note ? [['You were', series.note] as [string, string]] : []),
     ['Judged', photos === 0 ? 'As each is taken' : photos === series.frames.length ? 'By its edges' : `${photos} by their edges`],
   ];
   return (
@@ -237,16 +244,19 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
           </div>
         ))}
       </dl>
-      <div className="said">
-        <TextField label="Name" value={series.title} onChange={(title) => edit((before) => ({ ...before, title }))} />
-        <TextField label="You were" value={series.note} onChange={(note) => edit((before) => ({ ...before, note }))} />
-        <Segments
-          label="Sure enough"
-          value={SURE.find((share) => Number(share) === series.confidence) ?? null}
-          options={SURE.map((share) => ({ value: share, label: `${Number(share) * 100} %` }))}
-          onChange={(share) => edit((before) => ({ ...before, confidence: Number(share) }))}
-        />
-      </div>
+      <details>
+        <summary>Name, note, how sure is sure enough</summary>
+        <div className="said">
+          <TextField label="Name" value={series.title} onChange={(title) => edit((before) => ({ ...before, title }))} />
+          <TextField label="You were" value={series.note} onChange={(note) => edit((before) => ({ ...before, note }))} />
+          <Segments
+            label="Sure enough"
+            value={SURE.find((share) => Number(share) === series.confidence) ?? null}
+            options={SURE.map((share) => ({ value: share, label: `${Number(share) * 100} %` }))}
+            onChange={(share) => edit((before) => ({ ...before, confidence: Number(share) }))}
+          />
+        </div>
+      </details>
     </div>
   );
 }
@@ -271,7 +281,7 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
       <p className="small quiet">
         {!counts
           ? simulated
-            ? 'The simulated camera’s hands were not yours, so plans leave it out unless you say otherwise.'
+            ? 'These hands were the simulated camera’s, not yours: plans leave them out.'
             : 'Plans leave it out.'
           : titles.length > 0
             ? `${list} ${titles.length === 1 ? 'plans' : 'plan'} with these hands.`

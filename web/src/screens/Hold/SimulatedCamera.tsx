@@ -23,21 +23,18 @@ interface SimulatedCameraProps {
   onTake: () => void;
 }
 
-/** So fast that nothing moves: what the finder shows of an instant. */
-const INSTANT_S = 1 / 8192;
-
 /** A camera with hidden hands: a finder that sways as they do, and the frame they take. */
 export function SimulatedCamera({ series, shutterS, taken, onTake }: SimulatedCameraProps) {
+  const { sensor } = series.kit;
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
   const ratio = Math.min(2, globalThis.devicePixelRatio || 1);
   const sized = width > 0;
   const [w, h] = [Math.round(width * ratio), Math.round(height * ratio)];
-  const seen = useDrawn('kept', sized ? { ...signJob(series, INSTANT_S, w, h), seed: 1 } : null);
+  const seen = useDrawn('kept', sized ? { ...signJob(series, sensor.fastestS, w, h), seed: 1 } : null);
   const frame = useDrawn('now', sized && taken ? signJob(series, shutterS, w, h) : null);
   const sway = useRef<HTMLDivElement>(null);
   useSway(sway, series, !taken);
-  const { sensor } = series.kit;
   const view = viewingName(
     series.viewCph,
     pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, 1, series.viewCph).sensorCph,

@@ -1,5 +1,5 @@
 import type { StoredHold } from '@hushto/contract';
-import { plainNumber, shutterLabel, shutterMarks, shutterWords, stopsLabel, stopWords } from '@hushto/core';
+import { shutterLabel, shutterMarks, shutterWords, stopsLabel, stopWords } from '@hushto/core';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -145,7 +145,7 @@ function Truth({ series }: { series: StoredHold['document'] }) {
   const truth = hiddenShutter(series);
   return (
     <p className="truth">
-      The hidden hands: {plainNumber(series.confidence * 10)} frames in 10 sharp at <b>{shutterWords(truth)}</b>.
+      The hidden hands: {Math.round(series.confidence * 100)} % of frames sharp at <b>{shutterWords(truth)}</b>.
     </p>
   );
 }

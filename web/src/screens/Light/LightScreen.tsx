@@ -18,6 +18,7 @@ import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
 import { PlaceText } from './PlaceText.tsx';
 import { coordinatesText } from './words.ts';
+import '../../styles/charts.css';
 import '../../styles/light.css';
 
 /** What the light is now, and how it will change. */

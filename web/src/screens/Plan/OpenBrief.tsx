@@ -139,7 +139,9 @@ const ReasonList = memo(function ReasonList({ reasons }: Pick<PlanAtLight, 'reas
   return (
     <ol>
       {reasons.map(({ code, say }) => (
-        <li key={`${code}${say}`}>{say}</li>
+        <li key={`${code}${say}`} className={code === 'hands' ? code : undefined}>
+          {say}
+        </li>
       ))}
     </ol>
   );

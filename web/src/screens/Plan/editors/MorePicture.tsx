@@ -1,4 +1,5 @@
 import { isoMarks, isoWords, shutterWords, stopsLabel, stopWords, whatDarkerBuys, type Brief } from '@hushto/core';
+import { Link } from 'react-router';
 import { Segments } from '../../../components/Segments.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { patch, type EditorProps } from './editing.ts';
@@ -11,7 +12,7 @@ const KEYS = [
 
 /** How dark it is to look, how much grain bothers, and what Clean first keeps to. */
 export function MorePicture({ brief, edit }: EditorProps) {
-  const { keyStops = 0, tasteStops, cleanIso, school } = brief.picture;
+  const { keyStops = 0, tasteStops, tasteFrom, cleanIso, school } = brief.picture;
   const { baseIso, maxIso } = brief.kit.sensor;
   const [from, to] = [isoMarks.nearest(baseIso), isoMarks.nearest(maxIso)];
   return (
@@ -34,8 +35,9 @@ export function MorePicture({ brief, edit }: EditorProps) {
           max={3}
           steps={18}
           marks={['blur bothers more', 'grain bothers more']}
-          onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3 }))}
+          onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3, tasteFrom: undefined }))}
         />
+        <p className="help">{tasteFrom ? `From ${tasteFrom.say}.` : <Link to="/grain/taste">Find your taste by looking</Link>}</p>
       </section>
       {school === 'clean' && (
         <section>

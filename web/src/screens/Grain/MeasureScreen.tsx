@@ -1,0 +1,328 @@
+import { sensorOf, type Body, type MeasuredBody, type StoredBody } from '@hushto/contract';
+import {
+  isoWords,
+  measureFrames,
+  plainNumber,
+  sensorFrom,
+  sensorNoiseOf,
+  type IsoResult,
+  type MeasuredSensor,
+  type NamedSamples,
+  type Sensor,
+  type SensorAtIso,
+} from '@hushto/core';
+import { FileDown, FileInput, FlaskConical, Save, TriangleAlert } from 'lucide-react';
+import { lazy, Suspense, useId, useMemo, useRef, useState } from 'react';
+import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Message } from '../../components/Message.tsx';
+import { saveFile } from '../../components/saveFile.ts';
+import { useToasts } from '../../components/Toasts.tsx';
+import { dayWords } from '../../state/hands.ts';
+import { keep, useLibrary } from '../../state/library.ts';
+import { readRaw } from '../../workers/raw.ts';
+import { BodySelect } from './BodySelect.tsx';
+import { GrainPage } from './GrainPage.tsx';
+import { hiddenSensor, simulatedSet, zipped } from './simulatedSet.ts';
+
+const SensorPlots = lazy(async () => ({ default: (await import('./SensorPlots.tsx')).SensorPlots }));
+
+/** A sensor measured from raw frames of one's own: gain, read noise and full well by photon transfer. */
+export function MeasureScreen() {
+  return (
+    <LibraryGate what="bodies">
+      <Measure />
+    </LibraryGate>
+  );
+}
+
+interface Reading {
+  done: number;
+  of: number;
+}
+
+function Measure() {
+  const bodies = useLibrary((library) => library.bodies);
+  const [bodyId, setBodyId] = useState(bodies[0]?.id ?? '');
+  const body = bodies.find(({ id }) => id === bodyId);
+  if (!body)
+    return (
+      <Message title="The shelf has no body">
+        <p>Add one to a brief first; then measure it here.</p>
+      </Message>
+    );
+  return (
+    <GrainPage
+      aside={
+        <>
+          <BodySelect label="Body" bodies={bodies} value={bodyId} onChange={setBodyId} />
+          <section aria-labelledby="how-title">
+            <h2 id="how-title">How to take them</h2>
+            <ol className="how">
+              <li>Raw files, 14 bits where the body has them, long-exposure noise reduction off.</li>
+              <li>Point at something even, a lit wall or the sky, quite out of focus.</li>
+              <li>At each ISO two frames about a stop and a half over what the meter wants, the same settings.</li>
+              <li>Then two with the cap on, the same ISO and shutter.</li>
+              <li>Three or four ISOs from base up, four frames each. Convert to DNG, uncompressed.</li>
+            </ol>
+          </section>
+        </>
+      }
+    >
+      <Bench key={body.id} body={body} />
+    </GrainPage>
+  );
+}
+
+/** Where the frames are laid, and what they say. */
+function Bench({ body }: { body: StoredBody }) {
+  const sensor = useMemo(() => sensorOf(body.document), [body.document]);
+  const [reading, setReading] = useState<Reading | null>(null);
+  const [results, setResults] = useState<IsoResult[]>([]);
+  const [problems, setProblems] = useState<string[]>([]);
+  const [hidden, setHidden] = useState<Sensor | null>(null);
+  const [over, setOver] = useState(false);
+  const stopped = useRef(false);
+  const { show } = useToasts();
+  const id = useId();
+
+  const take = async (
+    files: readonly { name: string; bytes: () => Promise<ArrayBuffer> }[],
+    from: Sensor | null,
+  ): Promise<void> => {
+    stopped.current = false;
+    setProblems([]);
+    setResults([]);
+    setHidden(from);
+    const frames: NamedSamples[] = [];
+    const refused: string[] = [];
+    for (const [n, { name, bytes }] of files.entries()) {
+      if (stopped.current) break;
+      setReading({ done: n, of: files.length });
+      const found = await bytes()
+        .then((file) => readRaw(name, file))
+        .catch(() => ({ problem: 'could not be read.' }));
+      if ('frame' in found) frames.push(found.frame);
+      else refused.push(`“${name}” ${found.problem}`);
+    }
+    setReading(null);
+    setProblems(refused);
+    if (frames.length > 0) setResults(measureFrames(frames));
+  };
+  const simulate = (): void => {
+    const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
+    const own = hiddenSensor(sensor, seed);
+    const files = simulatedSet(own, seed);
+    void take(
+      files.map(({ name, bytes }) => ({ name, bytes: () => Promise.resolve(bytes.buffer) })),
+      own,
+    );
+  };
+  const measured = results.flatMap((result) => ('measured' in result ? [result.measured] : []));
+  const kept = body.document.measured?.sets ?? [];
+  const shown = measured.length > 0 ? measured : kept;
+  const fit = shown.length > 0 ? sensorFrom(shown, sensorNoiseOf(sensor).pitchUm, sensor.baseIso) : null;
+  return (
+    <div className="learn-sheet one">
+      <section className="learn-main" aria-label={`Measuring ${body.document.label}`}>
+        <h2>
+          {measured.length > 0
+            ? `What ${measured.length * 4} frames say`
+            : kept.length > 0
+              ? `Measured ${dayWords(body.document.measured!.day)}`
+              : 'Four raw frames at each ISO'}
+        </h2>
+        <div
+          className={over ? 'drop over' : 'drop'}
+          onDragOver={(event) => {
+            event.preventDefault();
+            setOver(true);
+          }}
+          onDragLeave={() => setOver(false)}
+          onDrop={(event) => {
+            event.preventDefault();
+            setOver(false);
+            void take(fileList(event.dataTransfer.files), null);
+          }}
+        >
+          <div className="row start">
+            <label className="btn s" htmlFor={id}>
+              <FileInput className="i" aria-hidden="true" /> Drop the DNGs here, or choose them
+            </label>
+            <input
+              id={id}
+              type="file"
+              className="vh"
+              multiple
+              accept=".dng,.tif,.tiff,image/x-adobe-dng,image/tiff"
+              onChange={({ target }) => {
+                const files = fileList(target.files);
+                target.value = '';
+                if (files.length > 0) void take(files, null);
+              }}
+            />
+            <button type="button" className="btn s bare" onClick={simulate} disabled={reading !== null}>
+              <FlaskConical className="i" aria-hidden="true" /> Try with the simulated camera
+            </button>
+            <button
+              type="button"
+              className="btn s bare"
+              onClick={() => {
+                const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
+                saveFile(`flats and darks ${body.document.label}`, 'zip', zipped(simulatedSet(hiddenSensor(sensor, seed), seed)));
+              }}
+            >
+              <FileDown className="i" aria-hidden="true" /> Its DNGs as files
+            </button>
+          </div>
+          <p className="help">They are read in this browser and go nowhere.</p>
+          {reading && (
+            <p className="row start" role="status">
+              <progress value={reading.done} max={reading.of} aria-label="Files read" /> {reading.done} of {reading.of}
+              <button type="button" className="btn s bare" onClick={() => (stopped.current = true)}>
+                Stop
+              </button>
+            </p>
+          )}
+        </div>
+        {problems.map((problem) => (
+          <p key={problem} className="fault" role="alert">
+            <TriangleAlert className="i" aria-hidden="true" />
+            {problem}
+          </p>
+        ))}
+        {results.map((result) =>
+          'say' in result ? (
+            <p key={result.iso} className="fault" role="alert">
+              <TriangleAlert className="i" aria-hidden="true" />
+              {isoWords(result.iso)}: {result.say}
+            </p>
+          ) : null,
+        )}
+        {fit && (
+          <>
+            <Sets sets={shown} />
+            <Suspense>
+              <SensorPlots sets={shown} fit={fit} baseIso={sensor.baseIso} />
+            </Suspense>
+            <Fit fit={fit} body={body.document} hidden={measured.length > 0 ? hidden : null} />
+            {measured.length > 0 && (
+              <div className="row start feet">
+                <button
+                  type="button"
+                  className="btn go"
+                  onClick={() => void saveTo(body, fit, measured, hidden !== null).then((said) => show(said.say, said.undo))}
+                >
+                  <Save className="i" aria-hidden="true" /> Save to {body.document.label}
+                </button>
+                {hidden && <p className="help">These are the simulated camera’s figures, not your body’s.</p>}
+              </div>
+            )}
+          </>
+        )}
+      </section>
+    </div>
+  );
+}
+
+const fileList = (files: FileList | null): { name: string; bytes: () => Promise<ArrayBuffer> }[] =>
+  [...(files ?? [])].map((file) => ({ name: file.name, bytes: () => file.arrayBuffer() }));
+
+/** "5.67 ± 0.05": a 95 % interval. */
+const within = ({ value, standardError }: SensorAtIso['fullE'], digits: (value: number) => string): string =>
+  `${digits(value)} ± ${plainNumber(1.96 * standardError)}`;
+
+function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
+  return (
+    <div className="table-scroll">
+      <table className="data">
+        <thead>
+          <tr>
+            <th scope="col">ISO</th>
+            <th scope="col">Gain, e⁻ a number</th>
+            <th scope="col">Read noise, e⁻</th>
+            <th scope="col">Until it clips, e⁻</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sets.map((set) => (
+            <tr key={set.iso}>
+              <th scope="row">{isoWords(set.iso)}</th>
+              <td>{within(set.gainEPerDn, (value) => value.toPrecision(3))}</td>
+              <td>{within(set.readNoiseE, (value) => value.toFixed(2))}</td>
+              <td>{within(set.fullE, (value) => String(Math.round(value)))}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="help">Intervals hold the truth 19 times in 20. Photon transfer after EMVA Standard 1288.</p>
+    </div>
+  );
+}
+
+function Fit({ fit, body, hidden }: { fit: MeasuredSensor; body: Body; hidden: Sensor | null }) {
+  const rows: [string, number, number, number | undefined][] = [
+    ['Well, e⁻ a square micrometre at ISO 100', fit.wellPerUm2, body.wellPerUm2, hidden?.wellPerUm2],
+    ['Read noise before the amplifier, e⁻', fit.readInE, body.readInE, hidden?.readInE],
+    ['Read noise after it at base ISO, e⁻', fit.readOutE, body.readOutE, hidden?.readOutE],
+  ];
+  return (
+    <table className="data fit">
+      <thead>
+        <tr>
+          <th scope="col">Figure of the body</th>
+          <th scope="col">Measured</th>
+          <th scope="col">On the shelf</th>
+          {hidden && <th scope="col">What the simulated camera hid</th>}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, value, before, truth]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>
+              <b>{figure(value)}</b>
+            </td>
+            <td>{figure(before)}</td>
+            {hidden && <td>{figure(truth ?? 0)}</td>}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const figure = (value: number): string => (value >= 100 ? String(Math.round(value)) : value.toFixed(2));
+
+const MEASURED = ['wellPerUm2', 'readInE', 'readOutE'] as const;
+
+/** Saves the figures to the body and to the briefs that carry it; one press undoes both. */
+async function saveTo(
+  body: StoredBody,
+  fit: MeasuredSensor,
+  sets: readonly SensorAtIso[],
+  simulated: boolean,
+): Promise<{ say: string; undo: { label: string; run: () => void } }> {
+  const measured: MeasuredBody = { day: new Date().toLocaleDateString('sv'), sets: [...sets] };
+  const before = body.document;
+  const found = Object.fromEntries(MEASURED.map((key) => [key, fit[key]])) as unknown as MeasuredSensor;
+  const guessed = before.guessed.filter((key) => !(MEASURED as readonly string[]).includes(key));
+  const after: Body = { ...before, ...found, measured, guessed };
+  const carrying = useLibrary
+    .getState()
+    .briefs.filter(({ document: { kit } }) => (kit.sensor.id ? kit.sensor.id === body.id : kit.sensor.label === before.label));
+  await keep('bodies', after, body.id);
+  for (const { id, document } of carrying)
+    await keep('briefs', { ...document, kit: { ...document.kit, sensor: { ...document.kit.sensor, ...found } } }, id);
+  const briefs =
+    carrying.length === 0 ? '' : ` ${carrying.length} ${carrying.length === 1 ? 'brief plans' : 'briefs plan'} with it.`;
+  return {
+    say: `${before.label} has ${simulated ? 'the simulated camera’s' : 'its own'} figures now.${briefs}`,
+    undo: {
+      label: 'Undo',
+      run: () => {
+        void keep('bodies', before, body.id);
+        for (const { id, document } of carrying) void keep('briefs', document, id);
+      },
+    },
+  };
+}

@@ -1,0 +1,79 @@
+import type { TasteSeries } from '@hushto/contract';
+import { viewOf } from '@hushto/core';
+import { Plus } from 'lucide-react';
+import { useId, useState } from 'react';
+import { Sheet } from '../../components/Sheet.tsx';
+import { ViewSelect } from '../../components/ViewSelect.tsx';
+import { addDocument } from '../../state/documents.ts';
+import { withHands } from '../../state/hands.ts';
+import { useLibrary } from '../../state/library.ts';
+import { settingsFor } from '../../state/tasteTest.ts';
+import { useDrafts } from '../../state/stores.ts';
+
+interface NewTasteProps {
+  kind: TasteSeries['kind'];
+  onClose: () => void;
+  onMade: (id: string) => void;
+}
+
+/** Which brief the frames are of, and how large they will be looked at. */
+export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
+  const { briefs, holds } = useLibrary();
+  const { lastOpen, byId } = useDrafts((drafts) => drafts);
+  const [briefId, setBriefId] = useState(() => (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.id ?? '');
+  const stored = briefs.find(({ id }) => id === briefId);
+  const written = stored && (byId[briefId]?.good ?? stored.document);
+  const [viewCph, setViewCph] = useState<number | null>(null);
+  const id = useId();
+  const brief = written && { ...written, picture: { ...written.picture, viewCph: viewCph ?? written.picture.viewCph } };
+  const taste = kind === 'taste';
+  // Nothing to choose from where every faster frame is as good as the slower.
+  const pairs = brief && taste ? settingsFor(withHands(brief, holds)).length : 2;
+  const start = (): void => {
+    if (!brief) return;
+    const common = {
+      title: taste ? `${brief.title}, ${viewOf(brief)}` : `${brief.kit.sensor.label ?? 'Body'}, ${viewOf(brief)}`,
+      day: new Date().toLocaleDateString('sv'),
+      brief: withHands(brief, holds),
+      seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
+      closed: false,
+    };
+    onMade(
+      addDocument('tastes', taste ? { ...common, kind: 'taste', choices: [] } : { ...common, kind: 'ceiling', answers: [] }),
+    );
+  };
+  return (
+    <Sheet title={taste ? 'A taste test' : 'An ISO ceiling'} onClose={onClose}>
+      <div className="form">
+        <p className="help">
+          {taste
+            ? 'Two frames of one scene, one with more blur, one with more grain. You take the one you would keep; about sixteen times.'
+            : 'One frame at rising ISO, still and sharp. You say whether you would show it; about a dozen times.'}
+        </p>
+        {briefs.length === 0 ? (
+          <p className="help bad">It needs a brief to take its scene, kit and light from: make one under Plan.</p>
+        ) : (
+          <div className="field">
+            <label htmlFor={id}>Scene, kit and light of</label>
+            <select id={id} className="inp" value={briefId} onChange={({ target }) => setBriefId(target.value)}>
+              {briefs.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.document.title}
+                </option>
+              ))}
+            </select>
+          </div>
+        )}
+        {brief && <ViewSelect label="Looked at" viewCph={brief.picture.viewCph} onChange={setViewCph} />}
+        {pairs < 4 && (
+          <p className="help bad" role="alert">
+            This brief leaves too few shutter speeds to choose between; take another.
+          </p>
+        )}
+        <button type="button" className="btn go" disabled={!brief || pairs < 4} onClick={start}>
+          <Plus className="i" aria-hidden="true" /> Start
+        </button>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,92 @@
+import type { StoredBrief, StoredTaste } from '@hushto/contract';
+import type { Brief } from '@hushto/core';
+import { Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { TextField } from '../../components/TextField.tsx';
+import { useToasts } from '../../components/Toasts.tsx';
+import { UndoRedo } from '../../components/UndoRedo.tsx';
+import { editDocument, type useDocument } from '../../state/documents.ts';
+import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
+import { draftStore, useDrafts } from '../../state/stores.ts';
+import { takesFrom, withTaste } from '../../state/tasteTest.ts';
+
+type History = Omit<ReturnType<typeof useDocument<'tastes'>>, 'edit'>;
+
+/** Foot of a series: its name, taking back, deleting. */
+export function SeriesFeet({ stored, history, children }: { stored: StoredTaste; history: History; children: ReactNode }) {
+  const navigate = useNavigate();
+  const { show } = useToasts();
+  const remove = async (): Promise<void> => {
+    void navigate('/grain/taste');
+    await discard('tastes', stored.id);
+    show(`“${stored.document.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('tastes', stored) });
+  };
+  return (
+    <div className="row start feet">
+      <TextField
+        label="Name"
+        hideLabel
+        value={stored.document.title}
+        onChange={(title) => editDocument('tastes', stored.id, (before) => ({ ...before, title }))}
+      />
+      {children}
+      <button type="button" className="btn s bare" onClick={() => void remove()}>
+        <Trash2 className="i" aria-hidden="true" /> Delete
+      </button>
+      <UndoRedo {...history} />
+      {history.issues.map(({ path, message }) => (
+        <p key={path} className="help bad" role="alert">
+          {path === 'title' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** Which briefs take their taste or ceiling from it; ticking one changes its plan, and can be undone. */
+export function UsedBy({ stored }: { stored: StoredTaste }) {
+  const briefs = useLibrary((library) => library.briefs);
+  const drafts = useDrafts((state) => state.byId);
+  const { show } = useToasts();
+  const { id, document: series } = stored;
+  const what = series.kind === 'taste' ? 'taste' : 'ceiling';
+  const shown = (brief: StoredBrief): Brief => drafts[brief.id]?.good ?? brief.document;
+  const set = (brief: StoredBrief, change: (before: Brief) => Brief, say: string): void => {
+    if (drafts[brief.id]) {
+      draftStore.getState().edit(brief.id, brief.document, change);
+      show(`${say} It has unsaved edits under Plan, and this is one of them.`);
+      return;
+    }
+    const before = brief.document;
+    void keep('briefs', change(before), brief.id);
+    show(say, { label: 'Undo', run: () => void keep('briefs', before, brief.id) });
+  };
+  const without = (brief: Brief): Brief => ({
+    ...brief,
+    picture:
+      series.kind === 'taste'
+        ? { ...brief.picture, tasteStops: 0, tasteFrom: undefined }
+        : { ...brief.picture, isoCeilingFrom: undefined },
+  });
+  if (briefs.length === 0) return null;
+  return (
+    <fieldset className="used-by">
+      <legend>Plan with this {what}</legend>
+      {briefs.map((brief) => (
+        <label key={brief.id} className="tick">
+          <input
+            type="checkbox"
+            checked={takesFrom(shown(brief), id)}
+            onChange={({ target }) =>
+              target.checked
+                ? set(brief, (before) => withTaste(before, id, series), `${brief.document.title} plans with this ${what}.`)
+                : set(brief, without, `${brief.document.title} no longer plans with it.`)
+            }
+          />
+          <span>{brief.document.title}</span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
