@@ -335,7 +335,7 @@ const TASTE_SENSITIVITY = 120;
 
 /** Taste and ISO ceiling of the same photographer, with the market's brief. */
 export const PORT_ALDER_TASTES: readonly TasteSeries[] = [
-  tasteTest(PORT_ALDER_BRIEFS[0]!, 21),
+  tasteTest(PORT_ALDER_BRIEFS[0]!, 25),
   ceilingTest(PORT_ALDER_BRIEFS[0]!, 22),
 ];
 
@@ -346,7 +346,10 @@ function tasteTest(brief: Brief, seed: number): TasteSeries {
   const choices: TasteChoiceKept[] = [];
   let posterior = tastePrior();
   for (let n = 0; n < 16; n++) {
-    const pair = nextPair(posterior, settings)!;
+    // Every fifth pair is an earlier one again, sides changed.
+    const again = (n + 1) % 5 === 0 ? choices[Math.floor(n / 5)]! : null;
+    const at = (shutterS: number): number => settings.findIndex((setting) => setting.shutterS === shutterS);
+    const pair = again ? { slower: at(again.slowerS), faster: at(again.fasterS) } : nextPair(posterior, settings)!;
     const [slower, faster] = [settings[pair.slower]!, settings[pair.faster]!];
     const chance = 1 / (1 + Math.exp(-TASTE_SENSITIVITY * (slower.kept[row]! - faster.kept[row]!)));
     const tookSlower = random() < chance;
@@ -357,11 +360,11 @@ function tasteTest(brief: Brief, seed: number): TasteSeries {
       slowerS: slower.shutterS,
       fasterS: faster.shutterS,
       tookSlower,
-      slowerLeft: random() < 0.5,
-      repeats: null,
+      slowerLeft: again ? !again.slowerLeft : random() < 0.5,
+      repeats: again?.id ?? null,
     });
   }
-  return { kind: 'taste', title: 'Market, at 2048 wide', day: '2025-03-06', brief, seed, closed: true, choices };
+  return { kind: 'taste', title: brief.title, day: '2025-03-06', brief, seed, closed: true, choices };
 }
 
 function ceilingTest(brief: Brief, seed: number): TasteSeries {
@@ -375,5 +378,5 @@ function ceilingTest(brief: Brief, seed: number): TasteSeries {
     posterior = afterCeilingFrame(posterior, { iso, acceptable });
     answers.push({ id: `ceiling-${n + 1}`, at: `2025-03-06T19:${40 + n}:00Z`, iso, acceptable });
   }
-  return { kind: 'ceiling', title: 'APS-C 24 MP, at 2048 wide', day: '2025-03-06', brief, seed, closed: true, answers };
+  return { kind: 'ceiling', title: 'APS-C 24 MP', day: '2025-03-06', brief, seed, closed: true, answers };
 }

@@ -104,11 +104,11 @@ export function freeToLiftFrom(sensor: Sensor, wantedIso: number): number {
   return wantedIso;
 }
 
-/** Deepest shadows that raw bits are judged by, stops below mid grey. Ours. */
-const DEEP_STOPS = 5;
+/** Shadows that raw bits are judged by, stops below mid grey: where lifting reaches and rounding shows first. Ours. */
+export const DEEP_STOPS = 7;
 
 /**
- * What coarser numbers cost in deep shadows five stops under mid grey, stops of noise: a step of the converter adds step/√12
+ * What coarser numbers cost in deep shadows seven stops under mid grey, stops of noise: a step of the converter adds step/√12
  * (Bennett, Bell Syst. Tech. J. 27 (1948) 446, from memory), its range being all electrons the ISO leaves room for.
  * @param bits of the coarser and the finer raw file
  */

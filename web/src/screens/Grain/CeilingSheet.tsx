@@ -1,5 +1,5 @@
 import type { StoredTaste } from '@hushto/contract';
-import { isoLabel, isoMarks, isoWords, viewOf } from '@hushto/core';
+import { capital, isoLabel, isoMarks, isoWords, viewOf } from '@hushto/core';
 import { Undo2 } from 'lucide-react';
 import { useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
@@ -42,7 +42,8 @@ export function CeilingSheet({ stored }: { stored: Stored }) {
               </button>
             </div>
             <p className="help">
-              {viewOf(test.brief)}, still and sharp: only the grain counts. ISO is not shown, so that a number does not lead you.
+              {capital(viewOf(test.brief))}, still and sharp: only the grain counts. ISO is not shown, so that a number does not
+              lead you.
             </p>
           </>
         ) : (

@@ -3,6 +3,7 @@ import {
   bodiesCompared,
   capital,
   coarserBitsCost,
+  DEEP_STOPS,
   cropCostStops,
   freeToLiftFrom,
   grainAtIso,
@@ -143,7 +144,7 @@ function GrainTable({ body, sensor, viewCph, crop }: TableProps) {
     .at(-1);
   return (
     <>
-      <div className="table-scroll">
+      <div className="scrolls">
         <table className="data grains">
           <thead>
             <tr>
@@ -255,7 +256,7 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
         <p>
           {base < 0.1
             ? '12 bits lose nothing on this sensor, not even at base ISO.'
-            : `At ISO ${isoLabel(sensor.baseIso)} 12 bits cost ${plainNumber(base)} stop of grain in shadows 5 stops down${enough ? `; from ${isoWords(enough)} on they lose nothing` : ''}. Below ISO 800 take 14.`}
+            : `At ISO ${isoLabel(sensor.baseIso)} 12 bits cost ${plainNumber(base)} stop of grain in shadows ${DEEP_STOPS} stops down${enough ? `; from ${isoWords(enough)} on they lose nothing` : ''}. Below ISO 800 take 14.`}
         </p>
       </div>
     </section>
@@ -357,7 +358,7 @@ function Verdict({ body, other, viewCph }: { body: StoredBody; other: StoredBody
             <tr key={iso}>
               <th scope="row">{isoWords(iso)}</th>
               <td>
-                the light of {isoWords(iso * 2 ** sameFNumber)}, {signed(sameFNumber)}
+                {signed(sameFNumber)}, as at {isoWords(iso * 2 ** sameFNumber)}
               </td>
               <td>{signed(sameDepth)}</td>
             </tr>
@@ -374,7 +375,7 @@ const signed = (stops: number): string =>
 
 const priceWords = (difference: number, stops: number): string =>
   difference > 0
-    ? `That costs ${groupDigits(String(Math.round(difference)))} more, ${groupDigits(String(Math.round(difference / stops)))} a stop.`
+    ? `That costs ${groupDigits(String(Math.round(difference)))} more, ${groupDigits(String(Math.round(difference / (Math.round(3 * stops) / 3))))} a stop.`
     : difference < 0
       ? `And it costs ${groupDigits(String(Math.round(-difference)))} less.`
       : 'For the same price.';

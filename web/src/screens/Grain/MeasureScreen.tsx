@@ -1,8 +1,8 @@
 import { sensorOf, type Body, type MeasuredBody, type StoredBody } from '@hushto/contract';
 import {
+  groupDigits,
   isoWords,
   measureFrames,
-  plainNumber,
   sensorFrom,
   sensorNoiseOf,
   type IsoResult,
@@ -229,11 +229,13 @@ const fileList = (files: FileList | null): { name: string; bytes: () => Promise<
 
 /** "5.67 ± 0.05": a 95 % interval. */
 const within = ({ value, standardError }: SensorAtIso['fullE'], digits: (value: number) => string): string =>
-  `${digits(value)} ± ${plainNumber(1.96 * standardError)}`;
+  `${digits(value)} ± ${twoDigits(1.96 * standardError)}`;
+
+const twoDigits = (value: number): string => (value >= 10 ? groupDigits(String(Math.round(value))) : value.toPrecision(2));
 
 function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
   return (
-    <div className="table-scroll">
+    <div className="scrolls">
       <table className="data">
         <thead>
           <tr>
@@ -249,7 +251,7 @@ function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
               <th scope="row">{isoWords(set.iso)}</th>
               <td>{within(set.gainEPerDn, (value) => value.toPrecision(3))}</td>
               <td>{within(set.readNoiseE, (value) => value.toFixed(2))}</td>
-              <td>{within(set.fullE, (value) => String(Math.round(value)))}</td>
+              <td>{within(set.fullE, (value) => groupDigits(String(Math.round(value))))}</td>
             </tr>
           ))}
         </tbody>

@@ -1,5 +1,4 @@
 import type { TasteSeries } from '@hushto/contract';
-import { viewOf } from '@hushto/core';
 import { Plus } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Sheet } from '../../components/Sheet.tsx';
@@ -28,11 +27,11 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
   const brief = written && { ...written, picture: { ...written.picture, viewCph: viewCph ?? written.picture.viewCph } };
   const taste = kind === 'taste';
   // Nothing to choose from where every faster frame is as good as the slower.
-  const pairs = brief && taste ? settingsFor(withHands(brief, holds)).length : 2;
+  const few = brief && taste ? settingsFor(withHands(brief, holds)).length < 4 : false;
   const start = (): void => {
     if (!brief) return;
     const common = {
-      title: taste ? `${brief.title}, ${viewOf(brief)}` : `${brief.kit.sensor.label ?? 'Body'}, ${viewOf(brief)}`,
+      title: taste ? brief.title : (brief.kit.sensor.label ?? 'A body'),
       day: new Date().toLocaleDateString('sv'),
       brief: withHands(brief, holds),
       seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
@@ -65,12 +64,12 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
           </div>
         )}
         {brief && <ViewSelect label="Looked at" viewCph={brief.picture.viewCph} onChange={setViewCph} />}
-        {pairs < 4 && (
+        {few && (
           <p className="help bad" role="alert">
             This brief leaves too few shutter speeds to choose between; take another.
           </p>
         )}
-        <button type="button" className="btn go" disabled={!brief || pairs < 4} onClick={start}>
+        <button type="button" className="btn go" disabled={!brief || few} onClick={start}>
           <Plus className="i" aria-hidden="true" /> Start
         </button>
       </div>

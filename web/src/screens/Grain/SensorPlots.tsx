@@ -1,4 +1,4 @@
-import { isoLabel, plainNumber, type MeasuredSensor, type SensorAtIso } from '@hushto/core';
+import { groupDigits, isoLabel, plainNumber, type MeasuredSensor, type SensorAtIso } from '@hushto/core';
 import { CartesianGrid, ComposedChart, ErrorBar, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 
 interface SensorPlotsProps {
@@ -20,7 +20,8 @@ export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
     error: 1.96 * (gainEPerDn.standardError / gainEPerDn.value / Math.LN10),
   }));
   const [least, most] = [Math.min(...photons.map(({ signal }) => signal)), Math.max(...photons.map(({ signal }) => signal))];
-  const [from, to] = [Math.floor(2 * least - 0.4) / 2, Math.ceil(2 * most + 0.4) / 2];
+  const [from, to] = [Math.floor(least - 0.2), Math.ceil(most + 0.1)];
+  const tens = Array.from({ length: to - from + 1 }, (_, i) => from + i);
   const law = [from, to].map((signal) => ({ signal, root: signal / 2 }));
   const reads = sets.map(({ iso, readNoiseE }) => ({
     stop: Math.log2(iso / 100),
@@ -32,7 +33,7 @@ export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
     const stop = firstStop - 0.3 + ((lastStop - firstStop + 0.6) * i) / 39;
     return { stop, fitted: Math.hypot(fit.readInE, (fit.readOutE * baseIso) / (100 * 2 ** stop)) };
   });
-  const power = (value: number): string => plainNumber(10 ** value);
+  const power = (value: number): string => groupDigits(plainNumber(10 ** value));
   return (
     <div className="plots">
       <figure>
@@ -47,8 +48,15 @@ export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
           <ResponsiveContainer width="100%" height="100%">
             <ComposedChart margin={MARGIN} accessibilityLayer={false}>
               <CartesianGrid stroke="var(--rule)" />
-              <XAxis dataKey="signal" type="number" domain={[from, to]} tickFormatter={power} {...axis} />
-              <YAxis type="number" domain={[from / 2, to / 2]} tickFormatter={power} width={48} {...axis} />
+              <XAxis dataKey="signal" type="number" domain={[from, to]} ticks={tens} tickFormatter={power} {...axis} />
+              <YAxis
+                type="number"
+                domain={[from / 2, to / 2]}
+                ticks={tens.map((ten) => ten / 2)}
+                tickFormatter={power}
+                width={48}
+                {...axis}
+              />
               <Line data={law} dataKey="root" dot={false} stroke="var(--ink-2)" strokeWidth={1.5} isAnimationActive={false} />
               <Scatter data={photons} dataKey="noise" fill="var(--grain)" isAnimationActive={false}>
                 <ErrorBar dataKey="error" width={5} strokeWidth={1.5} stroke="var(--grain)" direction="y" />

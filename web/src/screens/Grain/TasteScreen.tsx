@@ -1,5 +1,5 @@
 import type { StoredTaste, TasteSeries } from '@hushto/contract';
-import { isoWords } from '@hushto/core';
+import { capital, isoWords, viewOf } from '@hushto/core';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
@@ -94,7 +94,7 @@ function List({ tastes, openId }: { tastes: readonly StoredTaste[]; openId: stri
                     <b>{document.title}</b>
                     <span className="num value">{document.closed ? resultOf(document) : `${countOf(document)} so far`}</span>
                     <span className="small quiet">
-                      {document.brief.title}, {dayWords(document.day)}
+                      {capital(viewOf(document.brief))}, {dayWords(document.day)}
                     </span>
                   </Link>
                 </li>

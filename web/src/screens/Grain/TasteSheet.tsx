@@ -1,5 +1,5 @@
 import type { StoredTaste } from '@hushto/contract';
-import { isoWords, shutterLabel, shutterWords, stopsLabel, stopWords, viewOf } from '@hushto/core';
+import { capital, isoWords, shutterLabel, shutterWords, stopsLabel, stopWords, viewOf } from '@hushto/core';
 import { Undo2 } from 'lucide-react';
 import { useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
@@ -35,8 +35,8 @@ export function TasteSheet({ stored }: { stored: Stored }) {
             </h2>
             <Pairs test={test} pair={pair} onChoose={choose} />
             <p className="help">
-              {viewOf(test.brief)}, as it will be seen: look from where you look at pictures. Alike? Take either; that is an
-              answer too. The result is not shown before the end, so that it does not lead you.
+              {capital(viewOf(test.brief))}, as it will be seen: look from where you look at pictures. Alike? Take either; that is
+              an answer too. The result is not shown before the end, so that it does not lead you.
             </p>
           </>
         ) : (
