@@ -72,8 +72,8 @@ const driftIn =
   (shutterS: number): number =>
     driftStops(focalLengthMm, shutterS, toleranceMm);
 
-/** Chances between which a speed is worth asking for: beyond, the prior knows the answer. */
-const ASKED = { least: 0.02, most: 0.997 };
+/** Stops of drift from the starting value within which a speed is worth asking for: as far as the prior reaches. */
+const ASKED_WITHIN = 4;
 
 /** A shutter speed a test may ask for, and the bits one frame at it is expected to teach. */
 export interface Teaching {
@@ -91,17 +91,14 @@ export function teachingByShutter(
   { fastestS, slowestS }: { fastestS: number; slowestS: number },
 ): Teaching[] {
   const drift = driftIn(setup);
-  const prior = priorOf(steadyingStops(setup.stabiliserStops, setup.conditions));
+  const expected = DEFAULT_THRESHOLD + steadyingStops(setup.stabiliserStops, setup.conditions);
   const marks = Array.from({ length: shutterMarks.last - shutterMarks.first + 1 }, (_, i) =>
     shutterMarks.value(shutterMarks.first + i),
   );
   return marks
     .filter((shutterS) => shutterS >= fastestS * (1 - 1e-6) && shutterS <= slowestS * (1 + 1e-6))
     .map((shutterS) => ({ shutterS, x: drift(shutterS) }))
-    .filter(({ x }) => {
-      const chance = meanSharpChance(prior, x);
-      return chance > ASKED.least && chance < ASKED.most;
-    })
+    .filter(({ x }) => Math.abs(x - expected) <= ASKED_WITHIN)
     .map(({ shutterS, x }) => ({ shutterS, bits: expectedInformation(posterior, x) }));
 }
 
