@@ -36,6 +36,9 @@ export interface HoldTest {
   more: number;
 }
 
+/** Changes a series; says whether it is kept. */
+export type EditSeries = (change: (series: HoldSeries) => HoldSeries) => boolean;
+
 const tests = new WeakMap<HoldSeries, HoldTest>();
 
 /** Everything of a series that follows from its frames, worked out once for each state of it. */

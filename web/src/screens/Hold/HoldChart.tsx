@@ -1,6 +1,5 @@
 import type { HoldSeries } from '@hushto/contract';
 import { chanceCurve, shutterLabel, shutterMarks, shutterWords, type TestedFrame } from '@hushto/core';
-import { useMemo } from 'react';
 import {
   Area,
   Bar,
@@ -38,7 +37,7 @@ const AXIS_WIDTH = 56;
 /** The posterior's curve with its band, every frame's verdict, and under it what one frame more would teach. */
 export function HoldChart({ series, against }: HoldChartProps) {
   const { teaching, next, trusted } = holdTestOf(series);
-  const { points, from, to } = useMemo(() => curveOf(series, against), [series, against]);
+  const { points, from, to } = curveOf(series, against);
   const marks = Array.from({ length: to - from + 1 }, (_, i) => from + i);
   const every = to - from > 24 ? 3 : to - from > 14 ? 2 : 1;
   const answer = { at: thirdOf(trusted.medianS), slow: thirdOf(trusted.slowS), fast: thirdOf(trusted.fastS) };

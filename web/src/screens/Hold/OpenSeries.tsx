@@ -25,7 +25,16 @@ import { useShortcuts } from '../../components/useShortcuts.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
 import { posteriorOf, setupOf } from '../../state/hands.ts';
-import { briefsWith, holdCsv, holdTestOf, kitWords, seriesLine, stabiliserWords, stanceWords } from '../../state/holdTest.ts';
+import {
+  briefsWith,
+  holdCsv,
+  holdTestOf,
+  kitWords,
+  seriesLine,
+  stabiliserWords,
+  stanceWords,
+  type EditSeries,
+} from '../../state/holdTest.ts';
 import { bringBack, discard, useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
 import { RatesTable } from './RatesTable.tsx';
@@ -33,8 +42,6 @@ import { TakeFrames } from './TakeFrames.tsx';
 
 // Its library is heavier than all the rest of the screen.
 const HoldChart = lazy(async () => ({ default: (await import('./HoldChart.tsx')).HoldChart }));
-
-export type EditSeries = (change: (series: HoldSeries) => HoldSeries) => boolean;
 
 const SURE = ['0.5', '0.8', '0.9', '0.95'] as const;
 

@@ -4,8 +4,7 @@ import { Check, ImageUp, X } from 'lucide-react';
 import { useId, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
-import { withFrame } from '../../state/holdTest.ts';
-import type { EditSeries } from './OpenSeries.tsx';
+import { withFrame, type EditSeries } from '../../state/holdTest.ts';
 import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
 
 /** Photos of the test dropped in: read, measured, and proposed; nothing counts before it is confirmed. */

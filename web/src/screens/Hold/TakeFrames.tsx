@@ -3,8 +3,7 @@ import { shutterLabel, shutterMarks, shutterWords, stopsLabel, stopWords } from 
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { useShortcuts } from '../../components/useShortcuts.ts';
-import { hiddenShutter, withFrame, withoutLast, type HoldTest } from '../../state/holdTest.ts';
-import type { EditSeries } from './OpenSeries.tsx';
+import { hiddenShutter, withFrame, withoutLast, type HoldTest, type EditSeries } from '../../state/holdTest.ts';
 import { OwnPhotos } from './OwnPhotos.tsx';
 import { SimulatedCamera } from './SimulatedCamera.tsx';
 

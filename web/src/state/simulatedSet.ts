@@ -42,4 +42,4 @@ export function simulatedSet(sensor: Sensor, seed: number): { name: string; byte
 
 /** A set as one ZIP file, uncompressed. */
 export const zipped = (files: readonly { name: string; bytes: Uint8Array }[]): Uint8Array<ArrayBuffer> =>
-  zipSync(Object.fromEntries(files.map(({ name, bytes }) => [name, bytes])), { level: 0 }) as Uint8Array<ArrayBuffer>;
+  zipSync(Object.fromEntries(files.map(({ name, bytes }) => [name, bytes])), { level: 0 });
