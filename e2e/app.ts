@@ -84,7 +84,7 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
       page.on('pageerror', (error) => complaints.push(String(error)));
       await page.goto(running.base + at);
-      await page.waitForSelector('.valley-chart, .light-page, .pocket, .card-page, .empty:not([aria-busy=true])');
+      await page.waitForSelector('.valley-chart, .light-page, .learn-page, .pocket, .card-page, .empty:not([aria-busy=true])');
       return { page, complaints };
     },
     restart: async () => {

@@ -1,5 +1,5 @@
 // Only Node's own modules, so that these run before anything is installed.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, statSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -72,4 +72,19 @@ export function ensureChromium() {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   return '/usr/bin/chromium';
+}
+
+/** Runs a step beside others; what it says comes out whole when it ends. Settles with its exit code. */
+export function stepBeside(what, command, args) {
+  const started = performance.now();
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+    child.once('close', (code) => {
+      console.log(`\n→ ${what}\n${said.trimEnd()}\n  done in ${((performance.now() - started) / 1000).toFixed(1)} s`);
+      if (code !== 0) console.error(`\n✗ Failed while ${what.toLowerCase()} (${command} ${args.join(' ')}).`);
+      resolve(code ?? 1);
+    });
+  });
 }

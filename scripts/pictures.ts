@@ -28,20 +28,11 @@ const PICTURES: readonly Picture[] = [
         .getByRole('button', { name: /porter/ })
         .click(),
   },
-  {
-    name: 'plan-new-brief',
-    reach: (page) => openBriefs(page).then(() => page.getByRole('button', { name: 'New brief' }).click()),
-  },
   { name: 'plan-table', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => page.keyboard.press('t')) },
   { name: 'plan-cannot', reach: tooDark },
   { name: 'plan-compare', scheme: 'dark', reach: (page) => choose(page, /quintet/).then(() => compare(page)) },
-  { name: 'plan-pinned', reach: (page) => page.keyboard.press('ArrowUp').then(() => page.keyboard.press('ArrowUp')) },
   { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'Schools side by side' }).click() },
   { name: 'plan-pan', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => pan(page)) },
-  {
-    name: 'plan-light',
-    reach: (page) => choose(page, /Sluice/).then(() => page.getByRole('button', { name: 'More about the light' }).click()),
-  },
   { name: 'plan-phone', width: 390, height: 844, scheme: 'dark' },
   { name: 'card', reach: (page) => page.goto(page.url().replace('/plan/', '/card/')) },
   { name: 'light', reach: (page) => lookAt(page, '/light').then(() => page.getByLabel('Day', { exact: true }).fill(EVENING)) },
@@ -54,7 +45,10 @@ const PICTURES: readonly Picture[] = [
     reach: (page) => lookAt(page, page.url().replace('/plan/', '/pocket/')),
   },
   { name: 'pocket-deep-dim', width: 390, height: 844, scheme: 'dark', reach: deepDim },
-  { name: 'plan-other-light', scheme: 'dark', reach: (page) => page.locator('.rungs button').last().click() },
+  { name: 'hold', reach: (page) => lookAt(page, '/hold').then(() => page.keyboard.press('f')) },
+  { name: 'grain', reach: twoBodies },
+  { name: 'grain-taste', reach: tasteTest },
+  { name: 'grain-sensor', scheme: 'dark', reach: sensor },
 ];
 
 /** An evening of the lantern week. */
@@ -71,6 +65,23 @@ async function deepDim(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Next stop' }).click();
   for (const key of ['1', '1', '2', '1', '4']) await page.keyboard.press(key);
   await page.keyboard.press('d');
+}
+
+async function twoBodies(page: Page): Promise<void> {
+  await lookAt(page, '/grain');
+  await page.getByLabel(/against$/).selectOption({ label: 'Full frame 24 MP' });
+}
+
+async function tasteTest(page: Page): Promise<void> {
+  await lookAt(page, '/grain/taste');
+  await page.getByRole('button', { name: 'Start a taste test' }).click();
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+}
+
+async function sensor(page: Page): Promise<void> {
+  await lookAt(page, '/grain/measure');
+  await page.getByRole('button', { name: 'Try with the simulated camera' }).click();
+  await page.getByRole('heading', { name: /frames say/ }).waitFor();
 }
 
 async function compare(page: Page): Promise<void> {

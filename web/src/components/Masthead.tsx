@@ -1,6 +1,7 @@
-import { CloudOff, RefreshCw, Smartphone, SunMoon, TriangleAlert } from 'lucide-react';
+import { ChevronDown, CloudOff, RefreshCw, Smartphone, SunMoon, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
-import { Link, NavLink } from 'react-router';
+import { Popover } from 'radix-ui';
+import { Link, NavLink, useLocation } from 'react-router';
 import { useStore } from 'zustand';
 import { outbox } from '../state/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
@@ -51,6 +52,7 @@ export function Masthead() {
           ))}
         </ul>
       </nav>
+      <ScreenMenu />
       <div className="tools">
         {clashes.length > 0 && (
           <button type="button" className="btn s bare twice" onClick={() => setOpen('twice')}>
@@ -87,5 +89,32 @@ export function Masthead() {
         {open === 'twice' && <ChangedTwice onClose={shut} />}
       </Suspense>
     </header>
+  );
+}
+
+/** On a phone the screens stand behind the name of the one that is open. */
+function ScreenMenu() {
+  const [open, setOpen] = useState(false);
+  const { pathname } = useLocation();
+  const here = SCREENS.find(([to]) => pathname.startsWith(to))?.[1] ?? 'Screens';
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className="btn s bare screens" aria-label={`${here}. Other screens`}>
+        {here} <ChevronDown className="i" aria-hidden="true" />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="pop menu" align="start" sideOffset={4} collisionPadding={12} aria-label="Screens">
+          <ul>
+            {SCREENS.map(([to, name]) => (
+              <li key={to}>
+                <NavLink className="btn bare" to={to} onClick={() => setOpen(false)}>
+                  {name}
+                </NavLink>
+              </li>
+            ))}
+          </ul>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }

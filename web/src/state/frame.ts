@@ -1,6 +1,6 @@
 import type { Brief } from '@hushto/core';
 import { create } from 'zustand';
-import type { SceneName } from '../workers/scenes/index.ts';
+import type { SceneName } from '../workers/scenes/names.ts';
 
 /** A setting kept to compare others with, in the brief it was kept in. */
 export interface KeptSetting {

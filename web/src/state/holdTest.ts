@@ -70,10 +70,10 @@ export function kitWords({ kit: { sensor, lens } }: Pick<HoldSeries, 'kit'>): st
 export const stabiliserWords = ({ stabiliserStops }: Pick<HoldSeries, 'stabiliserStops'>): string =>
   `Stabiliser ${stabiliserStops > 0 ? 'on' : 'off'}`;
 
-/** A frame with its verdict, added; a test that is done closes by itself. */
+/** A frame with its verdict, added; the one that makes the test complete closes it, and one opened again stays open. */
 export function withFrame(series: HoldSeries, frame: Omit<HeldFrame, 'id' | 'at'>, at = new Date()): HoldSeries {
   const added = { ...series, frames: [...series.frames, { ...frame, id: crypto.randomUUID(), at: at.toISOString() }] };
-  return series.closed || !holdTestOf(added).done ? added : { ...added, closed: true };
+  return holdTestOf(series).done || !holdTestOf(added).done ? added : { ...added, closed: true };
 }
 
 /** The series without its last frame; it goes on. */

@@ -70,6 +70,8 @@ export const useLibrary = create<Library>()((set) => ({
       const lists = await listsFrom((shelf) => api[shelf].list());
       outbox.setState({ reached: true });
       set({ status: 'ready', ...withWaiting(lists) });
+      // What an earlier page could not hear the answer to goes again, before anything is changed on top of it.
+      if (outbox.getState().changes.length > 0) void outbox.getState().send();
     } catch (error) {
       const code = error instanceof RequestError ? error.code : null;
       if (code === 'NOT_PAIRED') return set({ status: 'unpaired' });

@@ -20,7 +20,7 @@ import {
   type TasteSetting,
 } from '@hushto/core';
 import type { FrameJob } from '../workers/frameProtocol.ts';
-import { sceneFor } from '../workers/scenes/index.ts';
+import { sceneFor } from '../workers/scenes/names.ts';
 import { dayWords } from './hands.ts';
 
 export type TasteTest = Extract<TasteSeries, { kind: 'taste' }>;
@@ -122,7 +122,7 @@ function unrepeated({ choices }: TasteTest): TasteChoiceKept | null {
   return choices.find(({ id, repeats }) => repeats === null && !used.has(id)) ?? null;
 }
 
-/** A choice added; a test that is done closes by itself. */
+/** A choice added; the one that makes the test complete closes it, and one opened again stays open. */
 export function withChoice(test: TasteTest, pair: Pair, tookLeft: boolean, at = new Date()): TasteTest {
   const choice: TasteChoiceKept = {
     id: crypto.randomUUID(),
@@ -134,7 +134,7 @@ export function withChoice(test: TasteTest, pair: Pair, tookLeft: boolean, at = 
     repeats: pair.repeats,
   };
   const added = { ...test, choices: [...test.choices, choice] };
-  return test.closed || !tasteStateOf(added).done ? added : { ...added, closed: true };
+  return tasteStateOf(test).done || !tasteStateOf(added).done ? added : { ...added, closed: true };
 }
 
 /** The frame of one side. */
@@ -208,7 +208,7 @@ export function ceilingStateOf(test: CeilingTest): CeilingState {
 export function withAnswer(test: CeilingTest, iso: number, acceptable: boolean, at = new Date()): CeilingTest {
   const answer: CeilingAnswer = { id: crypto.randomUUID(), at: at.toISOString(), iso, acceptable };
   const added = { ...test, answers: [...test.answers, answer] };
-  return test.closed || !ceilingStateOf(added).done ? added : { ...added, closed: true };
+  return ceilingStateOf(test).done || !ceilingStateOf(added).done ? added : { ...added, closed: true };
 }
 
 /** The same frame at an ISO: sharp and still, in the light that asks for it. */

@@ -1,5 +1,5 @@
 import type { Brief } from '@hushto/core';
-import type { SceneName } from './scenes/index.ts';
+import type { SceneName } from './scenes/names.ts';
 
 /** Which picture a frame is drawn of: a scene of ours, or a photo of the user's own, which never leaves the browser. */
 export type FrameSubject =

@@ -144,7 +144,7 @@ function GrainTable({ body, sensor, viewCph, crop }: TableProps) {
     .at(-1);
   return (
     <>
-      <div className="scrolls">
+      <div className="scrolls" tabIndex={0} role="region" aria-label="Grain by ISO and size">
         <table className="data grains">
           <thead>
             <tr>

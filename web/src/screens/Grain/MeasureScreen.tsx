@@ -235,7 +235,7 @@ const twoDigits = (value: number): string => (value >= 10 ? groupDigits(String(M
 
 function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
   return (
-    <div className="scrolls">
+    <div className="scrolls" tabIndex={0} role="region" aria-label="What each ISO gave">
       <table className="data">
         <thead>
           <tr>

@@ -90,7 +90,7 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
       {photos.length > 0 && (
         <Sheet title={`${photos.length} ${photos.length === 1 ? 'photo' : 'photos'} read`} wide onClose={() => setPhotos([])}>
           <p className="help">Two pixels as viewed are still crisp. Change what your eyes see otherwise.</p>
-          <div className="scrolls">
+          <div className="scrolls" tabIndex={0} role="region" aria-label="Photos and verdicts">
             <table className="data photos">
               <thead>
                 <tr>

@@ -1,15 +1,16 @@
-import { briefFrom, STARTER_SITUATIONS, type StoredBrief } from '@hushto/contract';
+import type { StoredBrief } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
-import { Check, ChevronDown, ChevronLeft, Copy, Plus, Trash2 } from 'lucide-react';
+import { Check, ChevronDown, Copy, Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, memo, Suspense, useId, useState } from 'react';
-import { MOVING_THINGS } from '@hushto/core';
 import { useLibrary } from '../../state/library.ts';
 import { useDrafts } from '../../state/stores.ts';
 import { briefLine } from './BriefText.tsx';
 
 // Few come for files: what reads them is loaded with the menu.
 const BriefFiles = lazy(async () => ({ default: (await import('./BriefFiles.tsx')).BriefFiles }));
+
+const Situations = lazy(async () => ({ default: (await import('./Situations.tsx')).Situations }));
 
 export interface BriefActions {
   open: (id: string) => void;
@@ -50,13 +51,15 @@ export const BriefMenu = memo(function BriefMenu({ id, title, brief, problem, ..
       <Popover.Portal>
         <Popover.Content className="pop menu" align="start" sideOffset={4} collisionPadding={12} aria-label="Briefs">
           {adding ? (
-            <Situations
-              onBack={() => setAdding(false)}
-              onPick={(made) => {
-                actions.create(made);
-                close();
-              }}
-            />
+            <Suspense>
+              <Situations
+                onBack={() => setAdding(false)}
+                onPick={(made) => {
+                  actions.create(made);
+                  close();
+                }}
+              />
+            </Suspense>
           ) : (
             <BriefList {...actions} id={id} title={title} brief={brief} close={close} onAdd={() => setAdding(true)} />
           )}
@@ -128,38 +131,6 @@ function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, re
           }}
         />
       </Suspense>
-    </>
-  );
-}
-
-/** A dozen usual situations, each a whole brief. */
-export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void; onBack?: () => void }) {
-  const fields = { street: 'Street', concert: 'Concert', wildlife: 'Wildlife', action: 'Action' } as const;
-  return (
-    <>
-      {onBack && (
-        <div className="head">
-          <button type="button" className="btn s bare" onClick={onBack}>
-            <ChevronLeft className="i" aria-hidden="true" /> All briefs
-          </button>
-        </div>
-      )}
-      <ul aria-label="Situations to begin from">
-        {STARTER_SITUATIONS.map((situation) => {
-          const made = briefFrom(situation);
-          const field = MOVING_THINGS.find(({ id }) => id === situation.thing)?.field ?? 'street';
-          return (
-            <li key={situation.id}>
-              <button type="button" onClick={() => onPick(made)}>
-                <b>{situation.label}</b>
-                <span>
-                  {fields[field]}: {briefLine(made).toLowerCase().replace(/ev/, 'EV')}
-                </span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
     </>
   );
 }

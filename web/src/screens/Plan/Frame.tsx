@@ -8,7 +8,7 @@ import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
 import { useFrame, viewThatShows, type KeptSetting } from '../../state/frame.ts';
 import type { BurstFrame, DrawnFrame, FrameJob, FrameSubject } from '../../workers/frameProtocol.ts';
 import { drawFrame } from '../../workers/frames.ts';
-import { sceneFor } from '../../workers/scenes/index.ts';
+import { sceneFor } from '../../workers/scenes/names.ts';
 import { SceneMenu } from './SceneMenu.tsx';
 
 interface FrameProps {

@@ -1,5 +1,5 @@
 import type { StoredBrief } from '@hushto/contract';
-import { useLayoutEffect } from 'react';
+import { lazy, Suspense, useLayoutEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
@@ -8,8 +8,10 @@ import { useCursor } from '../../state/cursor.ts';
 import { useFrame } from '../../state/frame.ts';
 import { keep, useLibrary } from '../../state/library.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
-import { Situations } from './BriefMenu.tsx';
 import { OpenBrief } from './OpenBrief.tsx';
+
+// Only a first visit begins from them.
+const Situations = lazy(async () => ({ default: (await import('./Situations.tsx')).Situations }));
 
 /** Plan, the home: loads the briefs and opens one. */
 export function PlanScreen() {
@@ -55,7 +57,9 @@ function NoBriefs() {
         Load Port Alder’s briefs
       </button>
       <div className="menu inline">
-        <Situations onPick={(brief) => void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)} />
+        <Suspense>
+          <Situations onPick={(brief) => void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)} />
+        </Suspense>
       </div>
     </Message>
   );

@@ -7,7 +7,7 @@ import { PickList } from '../../components/PickList.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { useFrame } from '../../state/frame.ts';
 import { lendPhoto } from '../../workers/frames.ts';
-import { SCENES, sceneFor, type SceneName } from '../../workers/scenes/index.ts';
+import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
 
 /** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
 export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNode }) {
@@ -27,7 +27,7 @@ export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNo
           <PickList
             label="Scenes"
             value={chosen}
-            items={(Object.keys(SCENES) as SceneName[]).map((name) => ({ id: name, label: SCENES[name].label }))}
+            items={(Object.keys(SCENE_LABELS) as SceneName[]).map((name) => ({ id: name, label: SCENE_LABELS[name] }))}
             onPick={(id) => {
               set({ scene: id === sceneFor(brief) ? null : (id as SceneName), photo: null });
               setOpen(false);

@@ -36,14 +36,9 @@ export function StepBar({ brief, shown, comparison, view, canSlow, canFasten, st
   const pinned = isPinned(brief, cell);
   return (
     <aside className="step-bar" aria-label="Step a value">
-      <button
-        type="button"
-        className="chosen"
-        aria-label={`${name} ${value}; choose ${WORDS[next].name.toLowerCase()}`}
-        onClick={() => chooseCell(next)}
-      >
-        <span>{name}</span>
-        <b>{value}</b>
+      <button type="button" className="chosen" onClick={() => chooseCell(next)}>
+        <span>{name}</span> <b>{value}</b>
+        <span className="vh">; choose {WORDS[next].name.toLowerCase()}</span>
       </button>
       <p aria-live="polite">
         <b>{comparison}.</b> Smear {plainNumber(figures.subjectBlurViewPx)}&nbsp;px {view}, lift {choice.labels.lift}.

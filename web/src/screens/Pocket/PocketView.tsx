@@ -382,25 +382,32 @@ function LightNow({ question, stop, ev100, bound, onAnchor, onPlanned }: LightNo
       </p>
       <div className="light" role="group" aria-label={question.ask}>
         {question.steps.slice(0, 2).map(({ by, label, name }) => (
-          <button key={name} type="button" className="btn" aria-label={name} onClick={() => onAnchor(question.stepped(by))}>
+          <button
+            key={name}
+            type="button"
+            className="btn"
+            aria-label={`${label}, ${name}`}
+            onClick={() => onAnchor(question.stepped(by))}
+          >
             {label}
           </button>
         ))}
-        <button
-          type="button"
-          className="shows"
-          aria-label={`${question.shows}, ${evText(ev100)}${limit}${planned ? ', as planned' : '. Back to the planned light'}`}
-          disabled={planned}
-          onClick={onPlanned}
-        >
-          {question.shows}
+        <button type="button" className="shows" disabled={planned} onClick={onPlanned}>
+          {question.shows}{' '}
           <small>
             {evText(ev100)}
             {limit || (planned ? ', as planned' : `, not ${evText(stop.ev100).slice(3)}`)}
           </small>
+          {!planned && <span className="vh">. Back to the planned light</span>}
         </button>
         {question.steps.slice(2).map(({ by, label, name }) => (
-          <button key={name} type="button" className="btn" aria-label={name} onClick={() => onAnchor(question.stepped(by))}>
+          <button
+            key={name}
+            type="button"
+            className="btn"
+            aria-label={`${label}, ${name}`}
+            onClick={() => onAnchor(question.stepped(by))}
+          >
             {label}
           </button>
         ))}

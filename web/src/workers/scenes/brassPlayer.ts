@@ -66,8 +66,6 @@ const SKIN = '#c98a5c';
 
 /** A brass player under tungsten lamps. */
 export const brassPlayer: DrawnScene = {
-  field: 'concert',
-  label: 'Boathouse with a brass player',
   backgroundTimes: 1.5,
   drawnForMm: 50,
   horizon: 380,

@@ -24,8 +24,6 @@ function background(pen: Pen): void {
 
 /** Bars, a star and an edge: the subject is the star, which moves as the brief's does. */
 export const chart: DrawnScene = {
-  field: 'chart',
-  label: 'Test chart',
   backgroundTimes: 1,
   drawnForMm: 50,
   horizon: 320,

@@ -1,4 +1,4 @@
-import type { Drift, FieldOfWork } from '@hushto/core';
+import type { Drift } from '@hushto/core';
 
 export type Pen = OffscreenCanvasRenderingContext2D;
 
@@ -7,8 +7,6 @@ export const FIELD = { width: 960, height: 640 } as const;
 
 /** A scene of ours: what stands still, what glows, and the parts of what moves, all drawn, nothing photographed. */
 export interface DrawnScene {
-  field: FieldOfWork | 'chart';
-  label: string;
   /** How much farther than the subject the background lies. */
   backgroundTimes: number;
   /** Full-frame equivalent, mm, the background is drawn for; a longer lens shows less of it. */

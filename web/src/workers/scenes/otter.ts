@@ -71,8 +71,6 @@ const LIGHT_FUR = '#7d6650';
 
 /** An otter at the water's edge. */
 export const otter: DrawnScene = {
-  field: 'wildlife',
-  label: 'Sluice with an otter',
   backgroundTimes: 1.6,
   drawnForMm: 300,
   horizon: 288,

@@ -214,8 +214,6 @@ function bodyAndCart(pen: Pen, colour: string, isShape: boolean): void {
 
 /** A porter with a handcart under strings of bulbs. */
 export const porter: DrawnScene = {
-  field: 'street',
-  label: 'Market with a porter',
   backgroundTimes: 2.5,
   drawnForMm: 28,
   horizon: 400,

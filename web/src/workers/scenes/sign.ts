@@ -62,8 +62,6 @@ function board(pen: Pen): void {
 
 /** A sign that stands still under strings of bulbs: only hands can blur it. */
 export const sign: DrawnScene = {
-  field: 'chart',
-  label: 'A sign to read',
   backgroundTimes: 1,
   drawnForMm: 28,
   horizon: 320,

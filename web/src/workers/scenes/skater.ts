@@ -65,8 +65,6 @@ const SKIN = '#b98665';
 
 /** A skater under tube light. */
 export const skater: DrawnScene = {
-  field: 'action',
-  label: 'Skate hall with a skater',
   backgroundTimes: 1.6,
   drawnForMm: 70,
   horizon: 370,

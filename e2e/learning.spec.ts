@@ -1,0 +1,299 @@
+import { expect } from 'chai';
+import { unzipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
+import Papa from 'papaparse';
+import type { Download, Page } from 'playwright-core';
+import UTIF from 'utif2';
+import { startApp, type RunningApp } from './app.ts';
+
+const api = async (app: RunningApp, what: string): Promise<any[]> =>
+  (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
+const bytesOf = async (download: Download): Promise<Buffer> => readFileSync(await download.path());
+
+async function eventually(check: () => Promise<boolean>): Promise<void> {
+  for (let tries = 0; tries < 100; tries++) {
+    if (await check()) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('It did not come about within ten seconds.');
+}
+
+/** Values of a canvas, 0 to 255, mean over the picture of how much neighbours differ: what blur takes away. */
+const crispness = (page: Page): Promise<number> =>
+  page.locator('.finder > canvas').evaluate((canvas: HTMLCanvasElement) => {
+    const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let sum = 0;
+    for (let i = 4; i < data.length; i += 4) sum += Math.min(60, Math.abs(data[i]! - data[i - 4]!));
+    return sum / (width * height);
+  });
+
+describe('Hold', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('is run with the simulated camera by keys alone, survives a reload in the middle, closes by itself and tells what was hidden', async () => {
+    const { page, complaints } = await app.open({ at: '/hold' });
+    await page.getByRole('button', { name: 'Start a hold test' }).click();
+    await page.getByText('Simulated', { exact: true }).click();
+    await page.getByRole('button', { name: /^Start: / }).click();
+    await page.getByRole('heading', { name: /Frame 1 of about/ }).waitFor();
+    const sharp = page.getByRole('button', { name: /^Sharp/ });
+    expect(await sharp.isDisabled()).to.equal(true);
+    for (let frame = 1; frame <= 4; frame++) {
+      await page.keyboard.press('f');
+      await page.locator('.finder > canvas[data-fine=true]').waitFor();
+      await page.keyboard.press(frame % 2 ? 'j' : 'k');
+      await page.getByRole('heading', { name: `Frame ${frame + 1} of about` }).waitFor();
+    }
+    const asked = await page.locator('.take .next b').innerText();
+    await page.reload();
+    await page.getByRole('heading', { name: /Frame 5 of about/ }).waitFor();
+    expect(await page.locator('.take .next b').innerText()).to.equal(asked);
+    await page.getByRole('button', { name: 'Take back frame 4' }).click();
+    await page.getByRole('heading', { name: /Frame 4 of about/ }).waitFor();
+    await page.keyboard.press('Control+z');
+    await page.getByRole('heading', { name: /Frame 5 of about/ }).waitFor();
+    const over = page.getByRole('heading', { name: 'This test is over' });
+    for (let frame = 5; frame <= 20 && !(await over.isVisible()); frame++) {
+      await page.keyboard.press('f');
+      await page.locator('.finder > canvas[data-fine=true]').waitFor();
+      // By the picture itself: letters that can be read differ more from what is beside them.
+      await page.keyboard.press((await crispness(page)) > 4 ? 'j' : 'k');
+      await page.locator('.finder > canvas').waitFor({ state: 'detached' });
+    }
+    await over.waitFor();
+    expect(await page.locator('.truth').innerText()).to.match(/hidden hands: 80 % of frames sharp at/);
+    expect(await page.locator('.answer').innerText()).to.match(/After \d+ frames the true speed lies between/);
+    await eventually(async () => (await api(app, 'holds')).some(({ document }) => document.closed && document.simulated));
+    expect(await page.getByText('These hands were the simulated camera’s').count()).to.equal(1);
+    // The reload may have lost an answer: sent again, the server says 409 and the two are brought together.
+    expect(complaints.filter((complaint) => !complaint.includes('409'))).to.deep.equal([]);
+  });
+
+  it('counts frames of one’s own camera, and plans use them at once and say so', async () => {
+    const { page, complaints } = await app.open();
+    await page.getByText(/from your 18 frames of 3 March, not the starting value/).waitFor();
+    await page.getByRole('link', { name: 'Hold', exact: true }).click();
+    await page.getByRole('link', { name: /Standing, elbows in.*18 frames/ }).click();
+    await page
+      .locator('.uses')
+      .getByText(/Ferry Steps market/)
+      .waitFor();
+    await page.getByRole('button', { name: 'Take more frames' }).click();
+    await page.getByRole('button', { name: 'A third slower' }).click();
+    await page.keyboard.press('j');
+    await page.keyboard.press('k');
+    await page.getByRole('heading', { name: 'This test is over' }).waitFor();
+    await page.getByRole('link', { name: 'Plan', exact: true }).click();
+    await page.getByText(/from your 20 frames of 3 March, not the starting value/).waitFor();
+    // The starting value again, chosen in the brief.
+    await page
+      .locator('.say')
+      .getByRole('button', { name: /elbows/ })
+      .click();
+    await page.getByLabel('Hands').selectOption({ label: 'The starting value' });
+    await page.keyboard.press('Escape');
+    expect(await page.getByText(/not the starting value/).count()).to.equal(0);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('compares two holds, shows rates with their intervals, and gives every frame out as CSV', async () => {
+    const { page } = await app.open({ at: '/hold' });
+    await page.getByRole('link', { name: /Stabiliser off/ }).click();
+    await page.getByLabel('Beside').selectOption({ index: 1 });
+    expect(await page.locator('.against').innerText()).to.match(/slower than this one, 9 times in 10 between/);
+    await page.keyboard.press('t');
+    const rows = page.getByRole('region', { name: 'Rates by shutter speed' }).getByRole('row');
+    expect(await rows.nth(1).innerText()).to.match(/\d+ %, \d+ % to \d+ %/);
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
+    const { data } = Papa.parse<Record<string, string>>(String(await bytesOf(download)).trim(), { header: true });
+    expect(data).to.have.length(17);
+    expect(data[0]).to.include({ stabiliserStops: '0', judged: 'by eye' });
+  });
+
+  it('takes photos in: speed from EXIF, verdict proposed from the edges, nothing counted before it is confirmed', async () => {
+    const { page, complaints } = await app.open({ at: '/hold' });
+    await page.getByRole('link', { name: /Leaning on a post/ }).click();
+    const photos = await Promise.all(
+      [0, 14].map(async (smear) => ({
+        name: smear ? 'smeared.jpg' : 'crisp.jpg',
+        mimeType: 'image/jpeg',
+        buffer: withExposure(await signPhoto(page, smear), smear ? 2 : 4),
+      })),
+    );
+    const none = { name: 'screenshot.jpg', mimeType: 'image/jpeg', buffer: await signPhoto(page, 0) };
+    await page.locator('.drop input[type=file]').setInputFiles([...photos, none]);
+    const dialog = page.getByRole('dialog', { name: '2 photos read' });
+    await dialog.waitFor();
+    const row = (name: string) => dialog.getByRole('row', { name });
+    expect(await row('crisp').getByRole('radio', { name: 'Sharp' }).isChecked()).to.equal(true);
+    expect(await row('crisp').innerText()).to.include('1/4');
+    expect(await row('smeared').getByRole('radio', { name: 'Soft' }).isChecked()).to.equal(true);
+    expect(
+      (await api(app, 'holds')).find(({ document }) => document.title === 'Leaning on a post').document.frames,
+    ).to.have.length(20);
+    await dialog.getByRole('button', { name: 'Count these 2' }).click();
+    expect(await page.getByRole('alert').innerText()).to.include('screenshot.jpg');
+    await eventually(async () => {
+      const { document } = (await api(app, 'holds')).find((stored) => stored.document.title === 'Leaning on a post');
+      return document.frames.length === 22 && document.frames.at(-1).how === 'photo';
+    });
+    expect(complaints).to.deep.equal([]);
+  });
+});
+
+describe('Grain', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  after(() => app.stop());
+
+  it('asks for a taste blind, and the result goes to a brief, which says where it comes from', async () => {
+    const { page, complaints } = await app.open({ at: '/grain/taste' });
+    await page.getByRole('button', { name: 'Start a taste test' }).click();
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
+    const heading = page.getByRole('heading', { name: /^Choice / });
+    await heading.waitFor();
+    expect(await page.locator('main').innerText()).not.to.match(/1\/\d+ s|ISO \d\d/);
+    for (let choice = 1; choice <= 20 && (await heading.isVisible()); choice++) {
+      await page.locator('.pairs canvas[data-fine=true]').nth(1).waitFor();
+      await page.keyboard.press(choice % 3 ? 'j' : 'k');
+      await page.waitForTimeout(50);
+      if (choice === 5) await page.reload();
+      await page
+        .getByRole('heading', { name: `Choice ${choice + 1} ` })
+        .or(page.getByRole('heading', { name: 'Your taste', exact: true }))
+        .first()
+        .waitFor();
+    }
+    expect(await page.locator('.answer').innerText()).to.match(
+      /choices it lies between .* 9 times in 10[\s\S]*pairs shown again/,
+    );
+    await page.getByLabel('Skate hall derby').check();
+    await page.getByText('Skate hall derby plans with this taste.').first().waitFor();
+    await eventually(async () =>
+      (await api(app, 'briefs')).some(({ document }) => /your \d+ choices/.test(document.picture.tasteFrom?.say ?? '')),
+    );
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('finds an ISO ceiling, which a plan then keeps to and says so; undoing takes it back', async () => {
+    const { page } = await app.open({ at: '/grain/taste' });
+    await page.getByRole('link', { name: /APS-C 24 MP/ }).click();
+    expect(await page.locator('.answer output').innerText()).to.match(/^\d+$/);
+    const iso = await page.locator('.answer output').innerText();
+    await page.getByLabel('Ferry Steps market').check();
+    await page.getByText('Ferry Steps market plans with this ceiling.').first().waitFor();
+    await page.getByRole('link', { name: 'Plan', exact: true }).click();
+    await page.getByText(/ceiling is from your 12 looks of 6 March/).waitFor();
+    expect(await page.locator('.say').allInnerTexts().then(String)).to.include(`set ISO up to ${iso}`);
+  });
+
+  it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
+    const { page, complaints } = await app.open({ at: '/grain' });
+    const row = page.locator('table.grains').getByRole('row', { name: /^6400 / });
+    expect(await row.innerText()).to.match(/76\se⁻[\s\S]*fine/);
+    // ISO 1600 lifted two stops looks like 6400. Common practice.
+    const lifts = page.locator('table.lifts').getByRole('row', { name: /^1600/ });
+    expect((await lifts.getByRole('cell').allInnerTexts()).map((text) => text.trim())[2]).to.equal('6400');
+    await page.getByLabel(/against$/).selectOption({ label: 'Full frame 24 MP' });
+    await page.getByLabel('Price of APS-C 24 MP').fill('900');
+    await page.getByLabel('Price of Full frame 24 MP').fill('1600');
+    const verdict = page.locator('.two-bodies');
+    expect(await verdict.innerText()).to.match(/Full frame 24 MP is 1⅓.stops ahead[\s\S]*costs 700 more, 525 a stop/);
+    await eventually(async () => (await api(app, 'bodies')).some(({ document }) => document.price === 1600));
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('measures a sensor from DNGs it wrote itself, which another reader opens, and saves it to the body and its briefs', async () => {
+    const { page, complaints } = await app.open({ at: '/grain/measure' });
+    await page.getByLabel('Body').selectOption({ label: 'APS-C 24 MP' });
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Its DNGs as files' }).click(),
+    ]);
+    const files = unzipSync(new Uint8Array(await bytesOf(download)));
+    expect(Object.keys(files)).to.have.length(16);
+    const [first] = Object.values(files);
+    // utif2, a reader of TIFF and DNG that is not ours.
+    const directory = UTIF.decode(Buffer.from(first!))[0]!;
+    expect([directory['t256'], directory['t257']]).to.deep.equal([[400], [300]]);
+    const asFiles = Object.entries(files).map(([name, bytes]) => ({
+      name,
+      mimeType: 'image/x-adobe-dng',
+      buffer: Buffer.from(bytes),
+    }));
+    const input = page.locator('.drop input[type=file]');
+    await input.setInputFiles(asFiles.filter(({ name }) => !name.includes('1600-dark-2')));
+    await page.getByText(/ISO.1600: Two flat and two dark frames are needed/).waitFor();
+    await input.setInputFiles([{ name: 'notes.dng', mimeType: 'image/x-adobe-dng', buffer: Buffer.from('no raw file at all') }]);
+    await page.getByText(/“notes.dng” (is no raw file|holds no raw picture)/).waitFor();
+    await input.setInputFiles(asFiles);
+    await page.getByRole('heading', { name: 'What 16 frames say' }).waitFor();
+    const gains = await page.getByRole('row', { name: /^ISO.100 / }).innerText();
+    expect(gains).to.match(/ ± /);
+    await page.locator('.plots .recharts-scatter').first().waitFor();
+    await page.getByRole('button', { name: 'Save to APS-C 24 MP' }).click();
+    await page
+      .getByText(/has its own figures now. 1 brief plans with it/)
+      .first()
+      .waitFor();
+    const [body] = (await api(app, 'bodies')).filter(({ document }) => document.label === 'APS-C 24 MP');
+    const [market] = (await api(app, 'briefs')).filter(({ document }) => document.title === 'Ferry Steps market');
+    expect(body.document.measured.sets).to.have.length(4);
+    expect(body.document.guessed).not.to.include('wellPerUm2');
+    expect(market.document.kit.sensor.wellPerUm2).to.equal(body.document.wellPerUm2);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await eventually(async () => (await api(app, 'bodies')).every(({ document }) => document.measured === undefined));
+    expect(complaints).to.deep.equal([]);
+  });
+});
+
+/** A photo of letters and bars as a camera would have it: 3000 × 2000, smeared sideways by so many pixels of the file. */
+async function signPhoto(page: Page, smear: number): Promise<Buffer> {
+  const base64 = await page.evaluate(async (length) => {
+    const canvas = new OffscreenCanvas(3000, 2000);
+    const pen = canvas.getContext('2d')!;
+    pen.fillStyle = '#c9a56a';
+    pen.fillRect(0, 0, 3000, 2000);
+    pen.fillStyle = '#20130b';
+    for (let row = 0; row < 16; row++)
+      for (let column = 0; column < 24; column++) pen.fillRect(40 + column * 125, 30 + row * 125, 60, 55);
+    if (length > 0) {
+      const sharp = await createImageBitmap(canvas);
+      for (let i = 0; i < length; i++) {
+        pen.globalAlpha = 1 / (i + 1);
+        pen.drawImage(sharp, i - length / 2, 0);
+      }
+    }
+    const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 });
+    const bytes = new Uint8Array(await blob.arrayBuffer());
+    let text = '';
+    for (const byte of bytes) text += String.fromCharCode(byte);
+    return btoa(text);
+  }, smear);
+  return Buffer.from(base64, 'base64');
+}
+
+/** A JPEG with an EXIF block that says an exposure of 1/denominator s; CIPA DC-008 (Exif), big-endian TIFF. */
+function withExposure(jpeg: Buffer, denominator: number): Buffer {
+  const tiff = Buffer.alloc(8 + 2 + 12 + 4 + 2 + 12 + 4 + 8);
+  tiff.write('MM', 0, 'latin1');
+  tiff.writeUInt16BE(42, 2);
+  tiff.writeUInt32BE(8, 4);
+  tiff.writeUInt16BE(1, 8); // one entry: where the EXIF directory is
+  tiff.writeUInt16BE(0x8769, 10);
+  tiff.writeUInt16BE(4, 12);
+  tiff.writeUInt32BE(1, 14);
+  tiff.writeUInt32BE(26, 18);
+  tiff.writeUInt16BE(1, 26); // one entry: ExposureTime, a rational
+  tiff.writeUInt16BE(0x829a, 28);
+  tiff.writeUInt16BE(5, 30);
+  tiff.writeUInt32BE(1, 32);
+  tiff.writeUInt32BE(44, 36);
+  tiff.writeUInt32BE(1, 44);
+  tiff.writeUInt32BE(denominator, 48);
+  const head = Buffer.from([0xff, 0xe1, 0, 0, ...Buffer.from('Exif\0\0', 'latin1')]);
+  head.writeUInt16BE(2 + 6 + tiff.length, 2);
+  return Buffer.concat([jpeg.subarray(0, 2), head, tiff, jpeg.subarray(2)]);
+}

@@ -1,0 +1,36 @@
+import { briefFrom, STARTER_SITUATIONS } from '@hushto/contract';
+import { MOVING_THINGS, type Brief } from '@hushto/core';
+import { ChevronLeft } from 'lucide-react';
+import { briefLine } from './BriefText.tsx';
+
+/** A dozen usual situations, each a whole brief. */
+export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void; onBack?: () => void }) {
+  const fields = { street: 'Street', concert: 'Concert', wildlife: 'Wildlife', action: 'Action' } as const;
+  return (
+    <>
+      {onBack && (
+        <div className="head">
+          <button type="button" className="btn s bare" onClick={onBack}>
+            <ChevronLeft className="i" aria-hidden="true" /> All briefs
+          </button>
+        </div>
+      )}
+      <ul aria-label="Situations to begin from">
+        {STARTER_SITUATIONS.map((situation) => {
+          const made = briefFrom(situation);
+          const field = MOVING_THINGS.find(({ id }) => id === situation.thing)?.field ?? 'street';
+          return (
+            <li key={situation.id}>
+              <button type="button" onClick={() => onPick(made)}>
+                <b>{situation.label}</b>
+                <span>
+                  {fields[field]}: {briefLine(made).toLowerCase().replace(/ev/, 'EV')}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </>
+  );
+}
