@@ -99,6 +99,13 @@ export interface Candidate extends Omit<Exposure, 'light'> {
   readonly gates: Gates;
 }
 
+/** Hands a brief plans with, and how much they count. */
+interface Hand {
+  weight: number;
+  threshold: number;
+  slope: number;
+}
+
 /** Everything of a brief that does not change with the light, worked out once; the plan, the curve and the ladder ask it. */
 export class Situation {
   readonly brief: Brief;
@@ -124,6 +131,7 @@ export class Situation {
   readonly #key: number;
   readonly #focusCostEv: number;
   #detail: DetailModel | null = null;
+  #handsKnown: readonly Hand[] | null = null;
 
   /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose marks can be shared */
   constructor(brief: Brief, sharing: Situation | null = null) {
@@ -347,7 +355,11 @@ export class Situation {
   }
 
   /** The hands this brief plans with: the starting value, a tested one, or the weighted ones of a tested posterior. */
-  #hands(): { weight: number; threshold: number; slope: number }[] {
+  #hands(): readonly Hand[] {
+    return (this.#handsKnown ??= this.#handsOf());
+  }
+
+  #handsOf(): Hand[] {
     const { hold, kit } = this.brief;
     const stabiliser = Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops);
     const { tested } = hold;
