@@ -105,7 +105,9 @@ describe('planning a photograph', () => {
     const { page, complaints } = await app.open();
     await openBriefs(page);
     await page.getByRole('button', { name: 'New brief' }).click();
-    expect(await page.getByRole('list', { name: 'Situations to begin from' }).getByRole('listitem').count()).to.equal(12);
+    const situations = page.getByRole('list', { name: 'Situations to begin from' });
+    await situations.waitFor();
+    expect(await situations.getByRole('listitem').count()).to.equal(12);
     await page.getByRole('button', { name: /Someone walking at night/ }).click();
     await page.locator('.opener', { hasText: 'Someone walking at night' }).waitFor();
     expect(await page.locator('.window').innerText()).to.match(/^Window 1\//);
