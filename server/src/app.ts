@@ -134,7 +134,7 @@ export async function buildApp({
         },
       );
       await api.register(network && pairing ? pairRoute(pairing) : pairingCodeRoute(pairing));
-      await api.register(planRoutes);
+      await api.register(planRoutes({ orm, holds: stores.holds }));
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       const briefs = { orm, store: stores.briefs, document: BriefSchema, stored: StoredBriefSchema, tag: 'briefs' };
       const bodies = { orm, store: stores.bodies, document: BodySchema, stored: StoredBodySchema, tag: 'kit' };

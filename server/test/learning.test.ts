@@ -72,6 +72,20 @@ describe('hold and taste series', () => {
     expect([refused.status, refused.body.error.issues[0].path]).to.deep.equal([400, 'hold.tested.from.say']);
   });
 
+  it('are looked up by the planner where a brief names one, and refused at that field where none counts', async () => {
+    const holds = (await server.send('GET', '/api/holds')).body;
+    const brief = exampleBrief();
+    const named = (seriesId: string | null) => ({ ...brief, hold: { ...brief.hold, seriesId } });
+    const planned = await server.send('POST', '/api/plan', named(holds[0].id));
+    expect(JSON.stringify(planned.body.reasons)).to.include('from your 18 frames of 3 March, not the starting value');
+    expect((await server.send('POST', '/api/plan', named(null))).status).to.equal(200);
+    for (const id of [holds[3].id, 'gone']) {
+      const { status, body } = await server.send('POST', '/api/plan', named(id));
+      expect([status, body.error.issues[0].path]).to.deep.equal([400, 'hold.seriesId']);
+    }
+    expect((await server.send('POST', '/api/plan/schools', named(holds[0].id))).status).to.equal(200);
+  });
+
   it('a body keeps what was measured, and its price', async () => {
     const [stored] = (await server.send('GET', '/api/bodies')).body;
     const figure = { value: 5.6, standardError: 0.05 };

@@ -3,16 +3,7 @@ import { MID_GREY, meteredIso } from '../light/exposure.ts';
 import { flickerStops } from '../light/flicker.ts';
 import { apertureMarks, isoMarks, marksBetween, shutterMarks } from '../light/marks.ts';
 import { bestOfBurst, burstChances, fewestFrames } from '../motion/burst.ts';
-import {
-  DEFAULT_SLOPE,
-  DEFAULT_THRESHOLD,
-  conditionStops,
-  holdProbability,
-  MOST_STEADYING_STOPS,
-  shakeSigmaMm,
-  STABILISER_SHARE,
-  steadyingStops,
-} from '../motion/hands.ts';
+import { driftTimeS, shakeSigmaMm } from '../motion/hands.ts';
 import {
   DEFAULT_STREAK_SHARE,
   DEFAULT_TRACKING_ERROR,
@@ -39,6 +30,7 @@ import {
   type Gates,
   type GateState,
 } from './gates.ts';
+import { handsOfBrief, type BriefHands } from './handsOfBrief.ts';
 
 /** Slowest shutter by hand, s; and with a support or hands tested that far. Ours. */
 const HANDHELD_LIMIT_S = 1;
@@ -99,13 +91,6 @@ export interface Candidate extends Omit<Exposure, 'light'> {
   readonly gates: Gates;
 }
 
-/** Hands a brief plans with, and how much they count. */
-interface Hand {
-  weight: number;
-  threshold: number;
-  slope: number;
-}
-
 /** Everything of a brief that does not change with the light, worked out once; the plan, the curve and the ladder ask it. */
 export class Situation {
   readonly brief: Brief;
@@ -129,15 +114,16 @@ export class Situation {
   readonly #toneStops: number;
   readonly #throughput: number;
   readonly #key: number;
+  readonly #hands: BriefHands;
   readonly #focusCostEv: number;
   #detail: DetailModel | null = null;
-  #handsKnown: readonly Hand[] | null = null;
 
   /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose marks can be shared */
   constructor(brief: Brief, sharing: Situation | null = null) {
     const { subject, kit, picture: wishes } = brief;
     const { sensor, lens } = kit;
     this.brief = brief;
+    this.#hands = handsOfBrief(brief);
     this.picture = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, wishes.crop, wishes.viewCph);
     this.noise = { ...sensor, pitchUm: this.picture.pitchMm * 1000 };
     this.moves = subject.speedMps > 0;
@@ -297,7 +283,7 @@ export class Situation {
 
   /** Mean threshold of the hands with what steadies them here, stops. */
   get threshold(): number {
-    return this.#hands().reduce((sum, hand) => sum + hand.weight * hand.threshold, 0);
+    return this.#hands.threshold;
   }
 
   /** Marks by hand; slower ones too where a pin or a pan asks for them. */
@@ -346,37 +332,8 @@ export class Situation {
   }
 
   #singleChance(shutterS: number): number {
-    return this.#hands().reduce(
-      (sum, { weight, threshold, slope }) =>
-        sum +
-        weight * holdProbability({ threshold, slope }, this.brief.kit.lens.focalLengthMm, shutterS, this.picture.toleranceMm),
-      0,
-    );
-  }
-
-  /** The hands this brief plans with: the starting value, a tested one, or the weighted ones of a tested posterior. */
-  #hands(): readonly Hand[] {
-    return (this.#handsKnown ??= this.#handsOf());
-  }
-
-  #handsOf(): Hand[] {
-    const { hold, kit } = this.brief;
-    const stabiliser = Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops);
-    const { tested } = hold;
-    if (!tested) {
-      const steady = steadyingStops(stabiliser, hold.conditions);
-      return [{ weight: 1, threshold: (hold.theta ?? DEFAULT_THRESHOLD) + steady, slope: hold.slope ?? DEFAULT_SLOPE }];
-    }
-    // The test already held what steadied it then: only the difference counts.
-    const then = STABILISER_SHARE * tested.stabiliserStops + conditionStops(tested.conditions);
-    const now = STABILISER_SHARE * stabiliser + conditionStops(hold.conditions);
-    const more = Math.min(MOST_STEADYING_STOPS, now) - Math.min(MOST_STEADYING_STOPS, then);
-    const total = tested.weights.reduce((sum, weight) => sum + weight, 0);
-    return tested.thetas.map((theta, i) => ({
-      weight: (tested.weights[i] ?? 0) / total,
-      threshold: theta + more,
-      slope: tested.slopes[i] ?? DEFAULT_SLOPE,
-    }));
+    const drift = this.brief.kit.lens.focalLengthMm * driftTimeS(shutterS);
+    return this.#hands.chanceAt(Math.log2(drift / this.picture.toleranceMm));
   }
 
   #shutterOption(index: number, shutterS: number, wantedFrames = this.brief.picture.pinned.burst): ShutterOption {

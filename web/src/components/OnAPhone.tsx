@@ -1,9 +1,9 @@
+import { withHands } from '@hushto/contract';
 import { Download, Smartphone } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { api } from '../api/client.ts';
 import { deckOfBrief, deckOfSheet } from '../state/decks.ts';
-import { withHands } from '../state/hands.ts';
 import { useLibrary } from '../state/library.ts';
 import type { Deck } from '../state/pocket.ts';
 import { draftStore } from '../state/stores.ts';

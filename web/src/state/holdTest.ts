@@ -1,4 +1,13 @@
-import type { HeldFrame, HoldSeries, StoredBrief, StoredHold } from '@hushto/contract';
+import {
+  dayWords,
+  posteriorOf,
+  seriesFor,
+  setupOf,
+  type HeldFrame,
+  type HoldSeries,
+  type StoredBrief,
+  type StoredHold,
+} from '@hushto/contract';
 import {
   capital,
   DEFAULT_SLOPE,
@@ -23,7 +32,6 @@ import {
 } from '@hushto/core';
 import Papa from 'papaparse';
 import type { FrameJob } from '../workers/frameProtocol.ts';
-import { dayWords, posteriorOf, seriesFor, setupOf } from './hands.ts';
 
 /** A hold test as far as it has come. */
 export interface HoldTest {

@@ -1,11 +1,19 @@
 import { expect } from 'chai';
 import Papa from 'papaparse';
-import { HoldSeriesSchema, STARTER_BODIES, TasteSeriesSchema, type HoldSeries, type StoredHold } from '@hushto/contract';
+import {
+  posteriorOf,
+  seriesFor,
+  withHands,
+  HoldSeriesSchema,
+  STARTER_BODIES,
+  TasteSeriesSchema,
+  type HoldSeries,
+  type StoredHold,
+} from '@hushto/contract';
 import { isoLabel, measureFrames, seededRandom, shutterLabel, simulatedRaw, writeDng, type NamedSamples } from '@hushto/core';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_HOLDS, PORT_ALDER_TASTES } from '@hushto/demo';
 import { hiddenSensor, simulatedSet } from './simulatedSet.ts';
 import { readRawFile } from '../workers/readRawFile.ts';
-import { posteriorOf, seriesFor, withHands } from './hands.ts';
 import { briefsWith, hiddenShutter, holdCsv, holdTestOf, signBrief, signJob, withFrame, withoutLast } from './holdTest.ts';
 import {
   ceilingStateOf,

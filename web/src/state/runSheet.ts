@@ -1,8 +1,7 @@
-import type { Place, RunSheet, Segment, StoredBrief, StoredHold } from '@hushto/contract';
+import { withHands, type Place, type RunSheet, type Segment, type StoredBrief, type StoredHold } from '@hushto/contract';
 import { lightAt, type Brief, type LightOfPlace, type PlannedStretch } from '@hushto/core';
 import { planWithoutLadder, type PlanAtLight } from '@hushto/core';
 import { sunAt } from '../sky/sun.ts';
-import { withHands } from './hands.ts';
 import { clockText, dayOf, dayPlus, momentOf } from '../sky/zoned.ts';
 
 const MINUTE_MS = 60_000;

@@ -1,4 +1,4 @@
-import type { CeilingAnswer, TasteChoiceKept, TasteSeries } from '@hushto/contract';
+import { dayWords, type CeilingAnswer, type TasteChoiceKept, type TasteSeries } from '@hushto/contract';
 import {
   afterCeilingFrame,
   afterChoice,
@@ -21,7 +21,6 @@ import {
 } from '@hushto/core';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 import { sceneFor } from '../workers/scenes/names.ts';
-import { dayWords } from './hands.ts';
 
 export type TasteTest = Extract<TasteSeries, { kind: 'taste' }>;
 export type CeilingTest = Extract<TasteSeries, { kind: 'ceiling' }>;

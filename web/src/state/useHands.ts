@@ -1,6 +1,6 @@
+import { withHands } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { useMemo } from 'react';
-import { withHands } from './hands.ts';
 import { useLibrary } from './library.ts';
 
 /** A brief on screen with the hands of this person, as far as their tests have shown them. */

@@ -1,4 +1,4 @@
-import { sensorOf, type StoredBody } from '@hushto/contract';
+import { dayWords, sensorOf, type StoredBody } from '@hushto/contract';
 import {
   bodiesCompared,
   capital,
@@ -28,7 +28,6 @@ import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { VIEWS } from '../../quantities/views.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
-import { dayWords } from '../../state/hands.ts';
 import { useLibrary } from '../../state/library.ts';
 import { ceilingStateOf } from '../../state/tasteTest.ts';
 import { useDrafts } from '../../state/stores.ts';

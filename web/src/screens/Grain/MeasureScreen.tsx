@@ -1,4 +1,4 @@
-import { sensorOf, type Body, type MeasuredBody, type StoredBody } from '@hushto/contract';
+import { dayWords, sensorOf, type Body, type MeasuredBody, type StoredBody } from '@hushto/contract';
 import {
   groupDigits,
   isoWords,
@@ -17,7 +17,6 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { useToasts } from '../../components/Toasts.tsx';
-import { dayWords } from '../../state/hands.ts';
 import { keep, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';

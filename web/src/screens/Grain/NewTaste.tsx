@@ -1,10 +1,9 @@
-import type { TasteSeries } from '@hushto/contract';
+import { withHands, type TasteSeries } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { useId, useState } from 'react';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { addDocument } from '../../state/documents.ts';
-import { withHands } from '../../state/hands.ts';
 import { useLibrary } from '../../state/library.ts';
 import { settingsFor } from '../../state/tasteTest.ts';
 import { useDrafts } from '../../state/stores.ts';

@@ -1,10 +1,9 @@
-import type { StoredTaste, TasteSeries } from '@hushto/contract';
+import { dayWords, type StoredTaste, type TasteSeries } from '@hushto/contract';
 import { capital, isoWords, viewOf } from '@hushto/core';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
-import { dayWords } from '../../state/hands.ts';
 import { useLibrary } from '../../state/library.ts';
 import { ceilingStateOf, tasteStateOf } from '../../state/tasteTest.ts';
 import { CeilingSheet } from './CeilingSheet.tsx';

@@ -1,4 +1,4 @@
-import type { HoldSeries } from '@hushto/contract';
+import { posteriorOf, setupOf, type HoldSeries } from '@hushto/contract';
 import { chanceCurve, shutterLabel, shutterMarks, shutterWords, type TestedFrame } from '@hushto/core';
 import {
   Area,
@@ -15,7 +15,6 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { posteriorOf, setupOf } from '../../state/hands.ts';
 import { holdTestOf } from '../../state/holdTest.ts';
 
 interface HoldChartProps {

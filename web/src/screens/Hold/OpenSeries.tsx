@@ -1,4 +1,4 @@
-import type { HoldSeries, StoredHold } from '@hushto/contract';
+import { posteriorOf, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
 import {
   burstBuys,
   capital,
@@ -24,7 +24,6 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
-import { posteriorOf, setupOf } from '../../state/hands.ts';
 import {
   briefsWith,
   holdCsv,

@@ -1,7 +1,6 @@
-import type { HoldSeries } from '@hushto/contract';
+import { posteriorOf, setupOf, type HoldSeries } from '@hushto/contract';
 import { chanceCurve, ratesByShutter, shutterWords } from '@hushto/core';
 import { useMemo } from 'react';
-import { posteriorOf, setupOf } from '../../state/hands.ts';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 

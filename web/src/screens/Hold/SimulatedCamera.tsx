@@ -1,4 +1,4 @@
-import type { HoldSeries } from '@hushto/contract';
+import { setupOf, type HoldSeries } from '@hushto/contract';
 import {
   DEFAULT_THRESHOLD,
   normalSource,
@@ -12,7 +12,6 @@ import { Aperture } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useSize } from '../../components/useSize.ts';
-import { setupOf } from '../../state/hands.ts';
 import { signJob } from '../../state/holdTest.ts';
 
 interface SimulatedCameraProps {

@@ -1,4 +1,4 @@
-import type { Place, StoredPlace } from '@hushto/contract';
+import { withHands, type Place, type StoredPlace } from '@hushto/contract';
 import { plainNumber, type Brief } from '@hushto/core';
 import { Check, Plus, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState } from 'react';
@@ -11,7 +11,6 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { dayOf } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
-import { withHands } from '../../state/hands.ts';
 import { useLibrary } from '../../state/library.ts';
 import { draftStore, useDrafts } from '../../state/stores.ts';
 import { LightAhead } from './LightAhead.tsx';

@@ -1,10 +1,10 @@
+import { withHands } from '@hushto/contract';
 import { Check, X } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../state/decks.ts';
-import { withHands } from '../../state/hands.ts';
 import { keep, useLibrary } from '../../state/library.ts';
 import { createPocket, type Deck, type PocketStore } from '../../state/pocket.ts';
 import { draftStore } from '../../state/stores.ts';

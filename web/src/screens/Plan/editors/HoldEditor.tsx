@@ -1,7 +1,7 @@
+import { countingSeries, dayWords, seriesFor } from '@hushto/contract';
 import { capital, HOLD_CONDITIONS, type HoldCondition } from '@hushto/core';
 import { useId } from 'react';
 import { Link } from 'react-router';
-import { countingSeries, dayWords, seriesFor } from '../../../state/hands.ts';
 import { useLibrary } from '../../../state/library.ts';
 import { steadyText } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';

@@ -1,4 +1,3 @@
-import type { HoldSeries, StoredHold } from '@hushto/contract';
 import {
   farFromTested,
   FEWEST_TESTED,
@@ -11,6 +10,8 @@ import {
   type HoldPosterior,
   type HoldSetup,
 } from '@hushto/core';
+import type { HoldSeries } from './learning.ts';
+import type { StoredHold } from './stored.ts';
 
 /** How a series was held and looked at, as the core wants it. */
 export function setupOf({ kit, viewCph, stabiliserStops, conditions }: HoldSeries): HoldSetup & { equivalentMm: number } {
