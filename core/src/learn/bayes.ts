@@ -7,3 +7,33 @@ export function normalised(weights: Float64Array, fallback = weights): Float64Ar
   const sum = weights.reduce((total, weight) => total + weight, 0);
   return sum > 0 && Number.isFinite(sum) ? weights.map((weight) => weight / sum) : fallback;
 }
+
+/**
+ * Bits an outcome is expected to teach about the rows of a table of weights, what stands within a row averaged out.
+ * @param chances of the outcome, in the table's order  @param each weights in a row
+ */
+export function rowInformation(weights: Float64Array, chances: Float64Array, each: number): number {
+  let [mean, within] = [0, 0];
+  for (let row = 0; row * each < weights.length; row++) {
+    let [mass, hit] = [0, 0];
+    for (let i = row * each; i < (row + 1) * each; i++) {
+      mass += weights[i]!;
+      hit += weights[i]! * chances[i]!;
+    }
+    mean += hit;
+    if (mass > 0) within += mass * entropyBits(hit / mass);
+  }
+  return entropyBits(mean) - within;
+}
+
+/** Value below which a share of the weight lies, for rows `step` apart, evenly within the step a row stands for. */
+export function rowQuantile(weights: Float64Array, values: readonly number[], step: number, share: number): number {
+  const each = weights.length / values.length;
+  let sum = 0;
+  for (const [row, value] of values.entries()) {
+    const mass = weights.subarray(row * each, (row + 1) * each).reduce((total, weight) => total + weight, 0);
+    if (mass > 0 && sum + mass >= share - 1e-12) return value + step * ((share - sum) / mass - 0.5);
+    sum += mass;
+  }
+  return values.at(-1)!;
+}

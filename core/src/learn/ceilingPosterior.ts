@@ -1,5 +1,5 @@
 import { isoMarks } from '../light/marks.ts';
-import { entropyBits, normalised } from './bayes.ts';
+import { normalised, rowInformation, rowQuantile } from './bayes.ts';
 import type { Estimate } from './holdPosterior.ts';
 
 /** An ISO shown, and whether its grain was acceptable. */
@@ -47,16 +47,7 @@ export function afterCeilingFrame({ weights }: CeilingPosterior, { iso, acceptab
 
 /** Highest acceptable ISO, in stops above ISO 100: where half of the frames are accepted, with its equal-tailed credible interval. */
 export function ceilingEstimate({ weights }: CeilingPosterior, coverage = 0.9): Estimate {
-  const each = SLOPES.length;
-  const at = (share: number): number => {
-    let sum = 0;
-    for (const [row, ceiling] of CEILINGS.entries()) {
-      const mass = weights.subarray(row * each, (row + 1) * each).reduce((total, weight) => total + weight, 0);
-      if (mass > 0 && sum + mass >= share - 1e-12) return ceiling + CEILING_STEP * ((share - sum) / mass - 0.5);
-      sum += mass;
-    }
-    return MOST_STOPS;
-  };
+  const at = (share: number): number => rowQuantile(weights, CEILINGS, CEILING_STEP, share);
   return { median: at(0.5), low: at((1 - coverage) / 2), high: at((1 + coverage) / 2) };
 }
 
@@ -82,23 +73,6 @@ export function nextCeilingIso(
     if (rising > last * 1.01) return rising;
   }
   return marks
-    .map((iso) => ({ iso, bits: information(posterior, iso) }))
+    .map((iso) => ({ iso, bits: rowInformation(posterior.weights, acceptableChances(iso), SLOPES.length) }))
     .reduce((best, other) => (other.bits > best.bits ? other : best)).iso;
-}
-
-/** Bits an answer is expected to teach about the ceiling itself, the slope averaged out. */
-function information({ weights }: CeilingPosterior, iso: number): number {
-  const chances = acceptableChances(iso);
-  const each = SLOPES.length;
-  let [mean, within] = [0, 0];
-  for (let row = 0; row < CEILINGS.length; row++) {
-    let [mass, hit] = [0, 0];
-    for (let i = row * each; i < (row + 1) * each; i++) {
-      mass += weights[i]!;
-      hit += weights[i]! * chances[i]!;
-    }
-    mean += hit;
-    if (mass > 0) within += mass * entropyBits(hit / mass);
-  }
-  return entropyBits(mean) - within;
 }

@@ -199,9 +199,11 @@ export function burstBuys(
     const shutterS = shutterMarks.value(shutterMarks.first + i);
     return { shutterS, burst: burstChances(meanSharpChance(posterior, drift(shutterS))) };
   });
+  // No plan goes slower by hand than a test does.
+  const byHand = chances.filter(({ shutterS }) => shutterS <= SLOWEST_TESTED_S * (1 + 1e-6));
   return bursts.map((frames) => ({
     frames,
-    shutterS: chances.find(({ burst }) => burst.ofFrames(frames) >= confidence - 1e-9)?.shutterS ?? null,
+    shutterS: byHand.find(({ burst }) => burst.ofFrames(frames) >= confidence - 1e-9)?.shutterS ?? null,
   }));
 }
 

@@ -1,7 +1,7 @@
 import type { Brief } from '../plan/brief.ts';
 import { choiceOf } from '../plan/schools.ts';
 import { Situation } from '../plan/situation.ts';
-import { entropyBits, normalised } from './bayes.ts';
+import { normalised, rowInformation, rowQuantile } from './bayes.ts';
 import type { Estimate } from './holdPosterior.ts';
 
 /** One setting of a taste test: faster ones are grainier, slower ones blurrier. */
@@ -109,40 +109,14 @@ export function nextPair(
   let best: (Pick<TasteChoice, 'slower' | 'faster'> & { bits: number }) | null = null;
   for (let slower = 0; slower < settings.length; slower++)
     for (let faster = slower + APART_THIRDS; faster < settings.length; faster++) {
-      const bits = information(weights, slowerChances(settings, slower, faster));
+      const bits = rowInformation(weights, slowerChances(settings, slower, faster), SENSITIVITIES.length);
       if (!best || bits > best.bits) best = { slower, faster, bits };
     }
   return best && { slower: best.slower, faster: best.faster };
 }
 
-/** Bits a choice is expected to teach about the taste itself, the sensitivity averaged out. */
-function information(weights: Float64Array, chances: Float64Array): number {
-  const each = SENSITIVITIES.length;
-  let [mean, within] = [0, 0];
-  for (let row = 0; row < TASTES.length; row++) {
-    let [mass, hit] = [0, 0];
-    for (let i = row * each; i < (row + 1) * each; i++) {
-      mass += weights[i]!;
-      hit += weights[i]! * chances[i]!;
-    }
-    mean += hit;
-    if (mass > 0) within += mass * entropyBits(hit / mass);
-  }
-  return entropyBits(mean) - within;
-}
-
 /** Taste in stops, with its equal-tailed credible interval. */
 export function tasteEstimate({ weights }: TastePosterior, coverage = 0.9): Estimate {
-  const each = SENSITIVITIES.length;
-  const at = (share: number): number => {
-    let sum = 0;
-    for (const [row, taste] of TASTES.entries()) {
-      const mass = weights.subarray(row * each, (row + 1) * each).reduce((total, weight) => total + weight, 0);
-      // Evenly within the step that a node stands for.
-      if (sum + mass >= share - 1e-12) return taste + TASTE_STEP * ((share - sum) / mass - 0.5);
-      sum += mass;
-    }
-    return TASTE_REACH;
-  };
+  const at = (share: number): number => rowQuantile(weights, TASTES, TASTE_STEP, share);
   return { median: at(0.5), low: at((1 - coverage) / 2), high: at((1 + coverage) / 2) };
 }

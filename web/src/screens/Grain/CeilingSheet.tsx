@@ -1,6 +1,5 @@
 import type { StoredTaste } from '@hushto/contract';
 import { capital, isoLabel, isoMarks, isoWords, viewOf } from '@hushto/core';
-import { Undo2 } from 'lucide-react';
 import { useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -50,30 +49,14 @@ export function CeilingSheet({ stored }: { stored: Stored }) {
           <Result test={test} />
         )}
         {test.closed && <UsedBy stored={stored} />}
-        <SeriesFeet stored={stored} history={history}>
-          <button
-            type="button"
-            className="btn s bare"
-            disabled={count === 0}
-            onClick={() => change((before) => ({ ...before, answers: before.answers.slice(0, -1), closed: false }))}
-          >
-            <Undo2 className="i" aria-hidden="true" /> {count === 0 ? 'Take back' : `Take back look ${count}`}
-          </button>
-          {test.closed ? (
-            <button type="button" className="btn s" onClick={() => change((before) => ({ ...before, closed: false }))}>
-              Look on
-            </button>
-          ) : (
-            <button
-              type="button"
-              className="btn s"
-              disabled={count === 0}
-              onClick={() => change((before) => ({ ...before, closed: true }))}
-            >
-              Stop here
-            </button>
-          )}
-        </SeriesFeet>
+        <SeriesFeet
+          stored={stored}
+          history={history}
+          one="look"
+          count={count}
+          on="Look on"
+          onTakeBack={() => change((before) => ({ ...before, answers: before.answers.slice(0, -1), closed: false }))}
+        />
       </section>
     </div>
   );

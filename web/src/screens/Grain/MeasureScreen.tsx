@@ -11,8 +11,9 @@ import {
   type Sensor,
   type SensorAtIso,
 } from '@hushto/core';
-import { FileDown, FileInput, FlaskConical, Save, TriangleAlert } from 'lucide-react';
-import { lazy, Suspense, useId, useMemo, useRef, useState } from 'react';
+import { FileDown, FlaskConical, Save, TriangleAlert } from 'lucide-react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { DropFiles } from '../../components/DropFiles.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { saveFile } from '../../components/saveFile.ts';
@@ -79,10 +80,8 @@ function Bench({ body }: { body: StoredBody }) {
   const [results, setResults] = useState<IsoResult[]>([]);
   const [problems, setProblems] = useState<string[]>([]);
   const [hidden, setHidden] = useState<Sensor | null>(null);
-  const [over, setOver] = useState(false);
   const stopped = useRef(false);
   const { show } = useToasts();
-  const id = useId();
 
   const take = async (
     files: readonly { name: string; bytes: () => Promise<ArrayBuffer> }[],
@@ -130,59 +129,28 @@ function Bench({ body }: { body: StoredBody }) {
               ? `Measured ${dayWords(body.document.measured!.day)}`
               : 'Four raw frames at each ISO'}
         </h2>
-        <div
-          className={over ? 'drop over' : 'drop'}
-          onDragOver={(event) => {
-            event.preventDefault();
-            setOver(true);
-          }}
-          onDragLeave={() => setOver(false)}
-          onDrop={(event) => {
-            event.preventDefault();
-            setOver(false);
-            void take(fileList(event.dataTransfer.files), null);
-          }}
+        <DropFiles
+          label="Drop the DNGs here, or choose them"
+          accept=".dng,.tif,.tiff,image/x-adobe-dng,image/tiff"
+          onFiles={(files) => void take(fileList(files), null)}
+          reading={reading}
+          onStop={() => (stopped.current = true)}
+          help="They are read in this browser and go nowhere."
         >
-          <div className="row start">
-            <label className="btn s" htmlFor={id}>
-              <FileInput className="i" aria-hidden="true" /> Drop the DNGs here, or choose them
-            </label>
-            <input
-              id={id}
-              type="file"
-              className="vh"
-              multiple
-              accept=".dng,.tif,.tiff,image/x-adobe-dng,image/tiff"
-              onChange={({ target }) => {
-                const files = fileList(target.files);
-                target.value = '';
-                if (files.length > 0) void take(files, null);
-              }}
-            />
-            <button type="button" className="btn s bare" onClick={simulate} disabled={reading !== null}>
-              <FlaskConical className="i" aria-hidden="true" /> Try with the simulated camera
-            </button>
-            <button
-              type="button"
-              className="btn s bare"
-              onClick={() => {
-                const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
-                saveFile(`flats and darks ${body.document.label}`, 'zip', zipped(simulatedSet(hiddenSensor(sensor, seed), seed)));
-              }}
-            >
-              <FileDown className="i" aria-hidden="true" /> Its DNGs as files
-            </button>
-          </div>
-          <p className="help">They are read in this browser and go nowhere.</p>
-          {reading && (
-            <p className="row start" role="status">
-              <progress value={reading.done} max={reading.of} aria-label="Files read" /> {reading.done} of {reading.of}
-              <button type="button" className="btn s bare" onClick={() => (stopped.current = true)}>
-                Stop
-              </button>
-            </p>
-          )}
-        </div>
+          <button type="button" className="btn s bare" onClick={simulate} disabled={reading !== null}>
+            <FlaskConical className="i" aria-hidden="true" /> Try with the simulated camera
+          </button>
+          <button
+            type="button"
+            className="btn s bare"
+            onClick={() => {
+              const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
+              saveFile(`flats and darks ${body.document.label}`, 'zip', zipped(simulatedSet(hiddenSensor(sensor, seed), seed)));
+            }}
+          >
+            <FileDown className="i" aria-hidden="true" /> Its DNGs as files
+          </button>
+        </DropFiles>
         {problems.map((problem) => (
           <p key={problem} className="fault" role="alert">
             <TriangleAlert className="i" aria-hidden="true" />
@@ -223,8 +191,8 @@ function Bench({ body }: { body: StoredBody }) {
   );
 }
 
-const fileList = (files: FileList | null): { name: string; bytes: () => Promise<ArrayBuffer> }[] =>
-  [...(files ?? [])].map((file) => ({ name: file.name, bytes: () => file.arrayBuffer() }));
+const fileList = (files: readonly File[]): { name: string; bytes: () => Promise<ArrayBuffer> }[] =>
+  files.map((file) => ({ name: file.name, bytes: () => file.arrayBuffer() }));
 
 /** "5.67 ± 0.05": a 95 % interval. */
 const within = ({ value, standardError }: SensorAtIso['fullE'], digits: (value: number) => string): string =>

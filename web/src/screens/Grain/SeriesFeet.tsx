@@ -1,7 +1,6 @@
 import type { StoredBrief, StoredTaste } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
-import { Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Trash2, Undo2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { TextField } from '../../components/TextField.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
@@ -13,8 +12,18 @@ import { takesFrom, withTaste } from '../../state/tasteTest.ts';
 
 type History = Omit<ReturnType<typeof useDocument<'tastes'>>, 'edit'>;
 
-/** Foot of a series: its name, taking back, deleting. */
-export function SeriesFeet({ stored, history, children }: { stored: StoredTaste; history: History; children: ReactNode }) {
+interface SeriesFeetProps {
+  stored: StoredTaste;
+  history: History;
+  /** What is counted, "choice" or "look", how many there are, and how to go on after the end. */
+  one: string;
+  count: number;
+  on: string;
+  onTakeBack: () => void;
+}
+
+/** Foot of a series: its name, taking the last one back, stopping and going on, deleting. */
+export function SeriesFeet({ stored, history, one, count, on, onTakeBack }: SeriesFeetProps) {
   const navigate = useNavigate();
   const { show } = useToasts();
   const remove = async (): Promise<void> => {
@@ -30,7 +39,17 @@ export function SeriesFeet({ stored, history, children }: { stored: StoredTaste;
         value={stored.document.title}
         onChange={(title) => editDocument('tastes', stored.id, (before) => ({ ...before, title }))}
       />
-      {children}
+      <button type="button" className="btn s bare" disabled={count === 0} onClick={onTakeBack}>
+        <Undo2 className="i" aria-hidden="true" /> {count === 0 ? 'Take back' : `Take back ${one} ${count}`}
+      </button>
+      <button
+        type="button"
+        className="btn s"
+        disabled={count === 0}
+        onClick={() => editDocument('tastes', stored.id, (before) => ({ ...before, closed: !before.closed }))}
+      >
+        {stored.document.closed ? on : 'Stop here'}
+      </button>
       <button type="button" className="btn s bare" onClick={() => void remove()}>
         <Trash2 className="i" aria-hidden="true" /> Delete
       </button>

@@ -1,6 +1,5 @@
 import type { StoredTaste } from '@hushto/contract';
 import { capital, isoWords, shutterLabel, shutterWords, stopsLabel, stopWords, viewOf } from '@hushto/core';
-import { Undo2 } from 'lucide-react';
 import { useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -43,30 +42,14 @@ export function TasteSheet({ stored }: { stored: Stored }) {
           <Result test={test} />
         )}
         {test.closed && <UsedBy stored={stored} />}
-        <SeriesFeet stored={stored} history={history}>
-          <button
-            type="button"
-            className="btn s bare"
-            disabled={count === 0}
-            onClick={() => change((before) => ({ ...before, choices: before.choices.slice(0, -1), closed: false }))}
-          >
-            <Undo2 className="i" aria-hidden="true" /> {count === 0 ? 'Take back' : `Take back choice ${count}`}
-          </button>
-          {test.closed ? (
-            <button type="button" className="btn s" onClick={() => change((before) => ({ ...before, closed: false }))}>
-              Choose on
-            </button>
-          ) : (
-            <button
-              type="button"
-              className="btn s"
-              disabled={count === 0}
-              onClick={() => change((before) => ({ ...before, closed: true }))}
-            >
-              Stop here
-            </button>
-          )}
-        </SeriesFeet>
+        <SeriesFeet
+          stored={stored}
+          history={history}
+          one="choice"
+          count={count}
+          on="Choose on"
+          onTakeBack={() => change((before) => ({ ...before, choices: before.choices.slice(0, -1), closed: false }))}
+        />
       </section>
     </div>
   );

@@ -1,7 +1,8 @@
 import type { HoldSeries } from '@hushto/contract';
 import { plainNumber, shutterWords } from '@hushto/core';
-import { Check, ImageUp, X } from 'lucide-react';
-import { useId, useRef, useState } from 'react';
+import { Check, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { DropFiles } from '../../components/DropFiles.tsx';
 import { Segments } from '../../components/Segments.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { withFrame, type EditSeries } from '../../state/holdTest.ts';
@@ -9,8 +10,6 @@ import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
 
 /** Photos of the test dropped in: read, measured, and proposed; nothing counts before it is confirmed. */
 export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
-  const id = useId();
-  const [over, setOver] = useState(false);
   const [reading, setReading] = useState<{ done: number; of: number } | null>(null);
   const [photos, setPhotos] = useState<TestPhoto[]>([]);
   const [problems, setProblems] = useState<string[]>([]);
@@ -45,43 +44,15 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
     setPhotos([]);
   };
   return (
-    <div
-      className={over ? 'drop over' : 'drop'}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        void take([...event.dataTransfer.files]);
-      }}
-    >
-      <label className="btn s" htmlFor={id}>
-        <ImageUp className="i" aria-hidden="true" /> Or drop the photos in
-      </label>
-      <input
-        id={id}
-        type="file"
-        className="vh"
-        multiple
+    <>
+      <DropFiles
+        label="Or drop the photos in"
         accept="image/jpeg,image/tiff,image/heic,image/avif"
-        onChange={({ target }) => {
-          const files = [...(target.files ?? [])];
-          target.value = '';
-          if (files.length > 0) void take(files);
-        }}
+        onFiles={(files) => void take(files)}
+        reading={reading}
+        onStop={() => (stopped.current = true)}
+        help="Speed from each file, verdict proposed from its edges. They stay in this browser."
       />
-      <p className="help">Speed from each file, verdict proposed from its edges. They stay in this browser.</p>
-      {reading && (
-        <p className="row start" role="status">
-          <progress value={reading.done} max={reading.of} aria-label="Photos read" /> {reading.done} of {reading.of}
-          <button type="button" className="btn s bare" onClick={() => (stopped.current = true)}>
-            Stop
-          </button>
-        </p>
-      )}
       {problems.map((problem) => (
         <p key={problem} className="help bad" role="alert">
           {problem}
@@ -146,6 +117,6 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
           </button>
         </Sheet>
       )}
-    </div>
+    </>
   );
 }
