@@ -102,6 +102,7 @@ describe('Hold', () => {
   it('compares two holds, shows rates with their intervals, and gives every frame out as CSV', async () => {
     const { page } = await app.open({ at: '/hold' });
     await page.getByRole('link', { name: /Stabiliser off/ }).click();
+    await page.locator('.series-list a[aria-current=page]', { hasText: 'Stabiliser off, 17' }).waitFor();
     await page.getByLabel('Beside').selectOption({ index: 1 });
     expect(await page.locator('.against').innerText()).to.match(/slower than this one, 9 times in 10 between/);
     await page.keyboard.press('t');
@@ -116,6 +117,7 @@ describe('Hold', () => {
   it('takes photos in: speed from EXIF, verdict proposed from the edges, nothing counted before it is confirmed', async () => {
     const { page, complaints } = await app.open({ at: '/hold' });
     await page.getByRole('link', { name: /Leaning on a post/ }).click();
+    await page.locator('.series-list a[aria-current=page]', { hasText: 'Leaning on a post' }).waitFor();
     const photos = await Promise.all(
       [0, 14].map(async (smear) => ({
         name: smear ? 'smeared.jpg' : 'crisp.jpg',
@@ -181,6 +183,7 @@ describe('Grain', () => {
   it('finds an ISO ceiling, which a plan then keeps to and says so; undoing takes it back', async () => {
     const { page } = await app.open({ at: '/grain/taste' });
     await page.getByRole('link', { name: /APS-C 24 MP/ }).click();
+    await page.getByRole('heading', { name: 'Your ISO ceiling' }).waitFor();
     expect(await page.locator('.answer output').innerText()).to.match(/^\d+$/);
     const iso = await page.locator('.answer output').innerText();
     await page.getByLabel('Ferry Steps market').check();
@@ -250,16 +253,16 @@ describe('Grain', () => {
   });
 });
 
-/** A photo of letters and bars as a camera would have it: 3000 × 2000, smeared sideways by so many pixels of the file. */
+/** A photo of letters and bars as a camera would have it: 1800 × 1200, smeared sideways by so many pixels of the file. */
 async function signPhoto(page: Page, smear: number): Promise<Buffer> {
   const base64 = await page.evaluate(async (length) => {
-    const canvas = new OffscreenCanvas(3000, 2000);
+    const canvas = new OffscreenCanvas(1800, 1200);
     const pen = canvas.getContext('2d')!;
     pen.fillStyle = '#c9a56a';
-    pen.fillRect(0, 0, 3000, 2000);
+    pen.fillRect(0, 0, 1800, 1200);
     pen.fillStyle = '#20130b';
-    for (let row = 0; row < 16; row++)
-      for (let column = 0; column < 24; column++) pen.fillRect(40 + column * 125, 30 + row * 125, 60, 55);
+    for (let row = 0; row < 9; row++)
+      for (let column = 0; column < 14; column++) pen.fillRect(40 + column * 125, 30 + row * 125, 60, 55);
     if (length > 0) {
       const sharp = await createImageBitmap(canvas);
       for (let i = 0; i < length; i++) {

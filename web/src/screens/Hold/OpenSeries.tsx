@@ -1,7 +1,9 @@
 import { posteriorOf, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
 import {
+  againstStartingValue,
   burstBuys,
   capital,
+  FEWEST_TESTED,
   HOLD_CONDITIONS,
   plainNumber,
   shutterLabel,
@@ -143,12 +145,19 @@ function Answer({ series }: { series: HoldSeries }) {
               ? ''
               : `; ${shutterLabel(trusted.markS)} is the next mark`}
             . After {frames.length === 1 ? 'one frame' : `${frames.length} frames`} the true speed lies <b>{between}</b>, 9 times
-            in 10.
+            in 10.{frames.length >= FEWEST_TESTED && ` ${againstWords(series)}`}
           </>
         )}
       </p>
     </div>
   );
+}
+
+/** "That is 1⅓ stops short of the starting value." */
+function againstWords(series: HoldSeries): string {
+  const { median } = againstStartingValue(setupOf(series), posteriorOf(series));
+  if (Math.abs(median) < 1 / 6) return 'That is as the starting value has it.';
+  return `That is ${stopWords(stopsLabel(Math.abs(median)))} ${median > 0 ? 'beyond' : 'short of'} the starting value.`;
 }
 
 const BURSTS = [1, 2, 3, 5, 8] as const;
@@ -291,7 +300,7 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
             : 'Plans leave it out.'
           : titles.length > 0
             ? `${list} ${titles.length === 1 ? 'plans' : 'plan'} with these hands.`
-            : frames.length < 6
+            : frames.length < FEWEST_TESTED
               ? 'From 6 frames on the briefs held most alike plan with it.'
               : 'No brief is held like this; others are nearer to all of them.'}
       </p>

@@ -1,5 +1,5 @@
 import type { StoredHold } from '@hushto/contract';
-import { shutterLabel, shutterMarks, shutterWords, stopsLabel, stopWords } from '@hushto/core';
+import { FEWEST_TESTED, shutterLabel, shutterMarks, shutterWords, stopsLabel, stopWords } from '@hushto/core';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -54,7 +54,7 @@ export function TakeFrames({ stored, edit, test }: TakeFramesProps) {
         <h2>This test is over</h2>
         <p>
           After {frames.length} frames the speed is known to within {stopsText(test.trusted.widthStops)}.
-          {frames.length < 6 && ' That is few: plans leave it out until there are six.'}
+          {frames.length < FEWEST_TESTED && ' That is few: plans leave it out until there are six.'}
         </p>
         {simulated && <Truth series={series} />}
         {!simulated && <OwnPhotos series={series} edit={edit} />}
