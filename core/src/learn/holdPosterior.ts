@@ -74,6 +74,10 @@ export const afterFrames = (prior: HoldPosterior, frames: readonly HoldFrame[]):
 export const meanSharpChance = ({ thetas, slopes, weights }: HoldPosterior, x: number): number =>
   weights.reduce((sum, weight, i) => sum + weight * sharpChance(x, thetas[i]!, slopes[i]!), 0);
 
+/** Stops of drift at which known hands make a share of sharp frames: x = θ − log2(−log2(1−p))/k. */
+export const driftOfHands = (threshold: number, slope: number, confidence: number): number =>
+  threshold - Math.log2(-Math.log2(1 - confidence)) / slope;
+
 /** An estimate with its equal-tailed credible interval. */
 export interface Estimate {
   median: number;
@@ -88,8 +92,9 @@ export interface Estimate {
 export function driftAtConfidence({ thetas, slopes, weights }: HoldPosterior, confidence: number, coverage = 0.9): Estimate {
   requireRange('confidence', confidence, 1e-6, 1 - 1e-6);
   requireRange('coverage', coverage, 1e-6, 1 - 1e-6);
-  const beyond = Math.log2(-Math.log2(1 - confidence));
-  const order = thetas.map((theta, i) => ({ x: theta - beyond / slopes[i]!, weight: weights[i]! })).sort((a, b) => a.x - b.x);
+  const order = thetas
+    .map((theta, i) => ({ x: driftOfHands(theta, slopes[i]!, confidence), weight: weights[i]! }))
+    .sort((a, b) => a.x - b.x);
   const at = (share: number): number => {
     let sum = 0;
     for (const { x, weight } of order) if ((sum += weight) >= share - 1e-12) return x;

@@ -12,6 +12,7 @@ import type { Brief, Hold, Provenance } from '../plan/brief.ts';
 import {
   afterFrames,
   driftAtConfidence,
+  driftOfHands,
   driftStops,
   expectedInformation,
   holdPrior,
@@ -224,8 +225,9 @@ export function steadierBy(first: HoldPosterior, second: HoldPosterior, confiden
 
 /** Evenly likely values of the drift at a confidence. */
 function driftQuantiles({ thetas, slopes, weights }: HoldPosterior, confidence: number, count: number): number[] {
-  const beyond = Math.log2(-Math.log2(1 - confidence));
-  const order = thetas.map((theta, i) => ({ x: theta - beyond / slopes[i]!, weight: weights[i]! })).sort((a, b) => a.x - b.x);
+  const order = thetas
+    .map((theta, i) => ({ x: driftOfHands(theta, slopes[i]!, confidence), weight: weights[i]! }))
+    .sort((a, b) => a.x - b.x);
   let [i, sum] = [0, order[0]!.weight];
   return Array.from({ length: count }, (_, n) => {
     while (sum < (n + 0.5) / count && i < order.length - 1) sum += order[++i]!.weight;

@@ -1,5 +1,5 @@
-import { isoMarks, stopsLabel } from '../light/marks.ts';
-import { liftCostStops } from '../sensor/sensor.ts';
+import { stopsLabel } from '../light/marks.ts';
+import { freeToLiftFrom, liftCostStops } from '../sensor/sensor.ts';
 import type { Candidate, Situation } from './situation.ts';
 import { isoWords, plainNumber, stopWords } from './words.ts';
 
@@ -16,8 +16,6 @@ export interface LiftVerdict {
   say: string;
 }
 
-/** Costs below this, stops of noise, are none. Ours. */
-const FREE_STOPS = 0.1;
 /** Light on the background above that on the subject, stops, from which signs and lamps clip. Common practice. */
 const BRIGHT_BACKGROUND_STOPS = 2;
 
@@ -27,12 +25,7 @@ const BRIGHT_BACKGROUND_STOPS = 2;
  */
 export function liftOrIso({ noise, isoRange, brief }: Situation, candidate: Candidate): LiftVerdict {
   const wanted = candidate.cameraIso * 2 ** candidate.liftStops;
-  const marks = Array.from({ length: isoMarks.last - isoMarks.first + 1 }, (_, i) => isoMarks.value(isoMarks.first + i));
-  const free = marks.find(
-    (iso) =>
-      iso >= isoRange.from && iso <= wanted && liftCostStops(noise, candidate.meteredIso, Math.log2(wanted / iso)) < FREE_STOPS,
-  );
-  const freeFromIso = Math.min(wanted, free ?? wanted);
+  const freeFromIso = freeToLiftFrom(noise, isoRange.from, wanted, candidate.meteredIso);
   const headroomStops = Math.log2(wanted / freeFromIso);
   const firstStopCost = liftCostStops(noise, candidate.meteredIso, 1);
   const wins = headroomStops >= 1 - 1e-9 ? 'either' : 'iso';

@@ -8,11 +8,12 @@ import {
   bodiesCompared,
   coarserBitsCost,
   cropCostStops,
-  freeToLiftFrom,
   grainAtIso,
   isoStopsOf,
   liftRow,
+  sensorNoiseOf,
 } from './grainFigures.ts';
+import { freeToLiftFrom } from './sensor.ts';
 
 const APS_C: Sensor = exampleBrief().kit.sensor;
 const FULL_FRAME: Sensor = { ...APS_C, widthMm: 36, heightMm: 24, maxIso: 204_800 };
@@ -55,8 +56,8 @@ describe('the grain of a body', () => {
     const costs = liftRow(APS_C, 100).map(({ costStops }) => costStops);
     expect(costs[0]).to.be.closeTo(0, 1e-12);
     expect(costs).to.deep.equal([...costs].sort((a, b) => a - b));
-    expect(freeToLiftFrom(noiseless(APS_C), 6400)).to.equal(APS_C.baseIso);
-    expect(freeToLiftFrom({ ...APS_C, readOutE: 60 }, 6400)).to.be.above(1000);
+    expect(freeToLiftFrom(sensorNoiseOf(noiseless(APS_C)), APS_C.baseIso, 6400)).to.equal(APS_C.baseIso);
+    expect(freeToLiftFrom(sensorNoiseOf({ ...APS_C, readOutE: 60 }), APS_C.baseIso, 6400)).to.be.above(1000);
   });
 
   it('loses a stop of light to a crop of √2, two to one of 2', () => {

@@ -1,4 +1,3 @@
-import { isoMarks } from '../light/marks.ts';
 import { pictureOf } from '../optics/picture.ts';
 import type { Sensor } from '../plan/brief.ts';
 import {
@@ -90,19 +89,6 @@ export const liftRow = (sensor: Sensor, iso: number, lifts: readonly number[] = 
     const effectiveIso = iso * 2 ** liftStops;
     return { liftStops, effectiveIso, costStops: liftCostStops(sensorNoiseOf(sensor), effectiveIso, liftStops) };
   });
-
-/** Costs below this, stops of noise, are none. Ours. */
-const FREE_STOPS = 0.1;
-
-/** Lowest ISO mark from which lifting to a wanted ISO costs under a tenth of a stop; the wanted one itself where none does. */
-export function freeToLiftFrom(sensor: Sensor, wantedIso: number): number {
-  const noise = sensorNoiseOf(sensor);
-  for (let third = isoMarks.nearest(sensor.baseIso); third <= isoMarks.nearest(wantedIso); third++) {
-    const iso = Math.max(sensor.baseIso, isoMarks.value(third));
-    if (liftCostStops(noise, wantedIso, Math.max(0, Math.log2(wantedIso / iso))) < FREE_STOPS) return iso;
-  }
-  return wantedIso;
-}
 
 /** Shadows that raw bits are judged by, stops below mid grey: where lifting reaches and rounding shows first. Ours. */
 export const DEEP_STOPS = 7;

@@ -1,3 +1,5 @@
+import { isoMarks } from '../light/marks.ts';
+
 /** Share of full well that metered mid grey fills at base ISO: 12.7 %, half a stop of highlight headroom. ISO 12232:2019 (from memory). */
 export const MID_GREY_SHARE = 0.127;
 /** Stops from metered mid grey to clipping at base exposure: log2(1/0.127) = 2.98. */
@@ -48,6 +50,22 @@ export function liftCostStops(sensor: SensorNoise, meteredIso: number, stops: nu
   const raised = signalToNoise(signal, readNoiseE(sensor, meteredIso));
   const lifted = signalToNoise(signal, readNoiseE(sensor, meteredIso / 2 ** stops));
   return Math.max(0, Math.log2(raised / lifted));
+}
+
+/** Costs below this, stops of noise, are none. Ours. */
+const FREE_STOPS = 0.1;
+
+/**
+ * Lowest ISO from which lifting to a wanted brightness costs under a tenth of a stop: `fromIso` itself or a mark above it, the wanted ISO
+ * where none does.
+ * @param meteredIso the light asks for; the wanted ISO unless the picture is kept darker or brighter
+ */
+export function freeToLiftFrom(sensor: SensorNoise, fromIso: number, wantedIso: number, meteredIso = wantedIso): number {
+  const marks = Array.from({ length: isoMarks.last - isoMarks.first + 1 }, (_, i) => isoMarks.value(isoMarks.first + i));
+  const free = [fromIso, ...marks.filter((iso) => iso > fromIso)].find(
+    (iso) => iso <= wantedIso && liftCostStops(sensor, meteredIso, Math.log2(wantedIso / iso)) < FREE_STOPS,
+  );
+  return free ?? wantedIso;
 }
 
 /** Words for grain, by the signal-to-noise ratio at viewing size; 40 and 10 are ISO 12232's excellent and acceptable (from memory). */

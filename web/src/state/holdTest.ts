@@ -12,6 +12,7 @@ import {
   capital,
   DEFAULT_SLOPE,
   DEFAULT_THRESHOLD,
+  driftOfHands,
   fullFrameEquivalentMm,
   HOLD_CONDITIONS,
   nextShutter,
@@ -106,7 +107,7 @@ export function hiddenShutter(series: HoldSeries): number {
   const setup = setupOf(series);
   const { theta, slope } = series.simulated ?? { theta: DEFAULT_THRESHOLD, slope: DEFAULT_SLOPE };
   const threshold = theta + steadyingStops(setup.stabiliserStops, setup.conditions);
-  return shutterOfDrift(threshold - Math.log2(-Math.log2(1 - series.confidence)) / slope, setup.focalLengthMm, setup.toleranceMm);
+  return shutterOfDrift(driftOfHands(threshold, slope, series.confidence), setup.focalLengthMm, setup.toleranceMm);
 }
 
 /** Height, viewed px, the sign is drawn with: its small letters are as high as a smear worth seeing. */

@@ -13,6 +13,7 @@ import {
   isoWords,
   liftRow,
   plainNumber,
+  sensorNoiseOf,
   stopsLabel,
   stopWords,
   VIEWING_CPH,
@@ -195,7 +196,7 @@ const WANTED_ISO = 6400;
 function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
   const isos = LIFT_FROM.map((times) => times * sensor.baseIso).filter((iso) => iso <= sensor.maxIso);
   const wanted = Math.min(WANTED_ISO, sensor.maxIso);
-  const free = freeToLiftFrom(sensor, wanted);
+  const free = freeToLiftFrom(sensorNoiseOf(sensor), sensor.baseIso, wanted);
   const headroom = Math.log2(wanted / free);
   const base = coarserBitsCost(sensor, sensor.baseIso);
   const enough = isoStopsOf(sensor).find((iso) => coarserBitsCost(sensor, iso) < 0.1);

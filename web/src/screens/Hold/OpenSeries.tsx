@@ -301,7 +301,7 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
           : titles.length > 0
             ? `${list} ${titles.length === 1 ? 'plans' : 'plan'} with these hands.`
             : frames.length < FEWEST_TESTED
-              ? 'From 6 frames on the briefs held most alike plan with it.'
+              ? `From ${FEWEST_TESTED} frames on the briefs held most alike plan with it.`
               : 'No brief is held like this; others are nearer to all of them.'}
       </p>
     </div>

@@ -1,5 +1,5 @@
 import type { HoldSeries } from '@hushto/contract';
-import { pictureOf, shutterMarks, smearOfEdges } from '@hushto/core';
+import { pictureOf, shutterMarks, smearOfEdges, viewedPixels } from '@hushto/core';
 import { parse } from 'exifr/dist/lite.esm.mjs';
 import { measureEdges } from '../../workers/edges.ts';
 
@@ -31,11 +31,11 @@ export async function readTestPhoto(file: File, series: HoldSeries): Promise<Rea
   const bitmap = await createImageBitmap(file).catch(() => null);
   if (!bitmap) return { name, problem: 'cannot be shown by this browser; give it as JPEG.' };
   const { sensor, lens } = series.kit;
-  const { aspect, heightMm, toleranceMm } = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, 1, series.viewCph);
+  const picture = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, 1, series.viewCph);
   // Upright photos too: the short side is the sensor's height.
-  const fileHeight = Math.min(bitmap.height, bitmap.width * Math.max(1, 1 / aspect));
+  const mmPerPx = picture.heightMm / Math.min(bitmap.width, bitmap.height);
   const found = await measureEdges(bitmap);
-  const blurPx = found.sigmaPx === null ? null : (2 * smearOfEdges(found.sigmaPx) * heightMm) / fileHeight / toleranceMm;
+  const blurPx = found.sigmaPx === null ? null : viewedPixels(smearOfEdges(found.sigmaPx) * mmPerPx, picture);
   const focal = exif?.FocalLength;
   const taken = exif?.DateTimeOriginal;
   const otherLens = typeof focal === 'number' && Math.abs(focal / lens.focalLengthMm - 1) > FOCAL_SLACK;
