@@ -41,6 +41,8 @@ export interface RunningApp {
   base: string;
   /** Opens a window; what it writes to the console as an error is collected in `complaints`. */
   open(options?: OpenOptions): Promise<{ page: Page; complaints: string[] }>;
+  /** Closes its windows and brings its briefs back to how they were at the start: what one journey keeps is no matter of the next. */
+  asBegun(): Promise<void>;
   /** Stops the server and starts it again on the same data and port. */
   restart(): Promise<void>;
   /** Stops the server; windows stay open. */
@@ -65,6 +67,8 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
   const data = mkdtempSync(path.join(tmpdir(), 'hushto-e2e-'));
   let running = await startServer(data, '0', demo);
   const contexts: BrowserContext[] = [];
+  const briefs = `${running.base}/api/briefs`;
+  const begun = (await (await fetch(briefs)).json()) as { id: string; document: unknown }[];
   return {
     base: running.base,
     open: async ({ at = '/', scheme = 'light', width = 1280, height = 800, visited = true, keeps = false } = {}) => {
@@ -84,8 +88,18 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
       page.on('pageerror', (error) => complaints.push(String(error)));
       await page.goto(running.base + at);
-      await page.waitForSelector('.valley-chart, .light-page, .learn-page, .pocket, .card-page, .empty:not([aria-busy=true])');
+      await page.waitForSelector(
+        '.valley-chart, .light-page, .learn-page, .data-page, .pocket, .card-page, .empty:not([aria-busy=true])',
+      );
       return { page, complaints };
+    },
+    asBegun: async () => {
+      await Promise.all(contexts.splice(0).map((context) => context.close()));
+      for (const { id, document } of begun) {
+        await fetch(`${briefs}/${id}/restore`, { method: 'POST' });
+        const headers = { 'content-type': 'application/json' };
+        await fetch(`${briefs}/${id}`, { method: 'PUT', headers, body: JSON.stringify(document) });
+      }
     },
     restart: async () => {
       await stopServer(running.process);
@@ -141,4 +155,13 @@ function stopServer(server: ChildProcess): Promise<number | null> {
     server.once('exit', (code) => resolve(code));
     server.kill('SIGINT');
   });
+}
+
+/** Waits until something has come about. */
+export async function eventually(check: () => Promise<boolean>): Promise<void> {
+  for (let tries = 0; tries < 100; tries++) {
+    if (await check()) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('It did not come about within ten seconds.');
 }

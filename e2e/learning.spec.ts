@@ -4,19 +4,11 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import type { Download, Page } from 'playwright-core';
 import UTIF from 'utif2';
-import { startApp, type RunningApp } from './app.ts';
+import { eventually, startApp, type RunningApp } from './app.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
 const bytesOf = async (download: Download): Promise<Buffer> => readFileSync(await download.path());
-
-async function eventually(check: () => Promise<boolean>): Promise<void> {
-  for (let tries = 0; tries < 100; tries++) {
-    if (await check()) return;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('It did not come about within ten seconds.');
-}
 
 /** Values of a canvas, 0 to 255, mean over the picture of how much neighbours differ: what blur takes away. */
 const crispness = (page: Page): Promise<number> =>
@@ -242,6 +234,7 @@ describe('Grain', () => {
       .getByText(/has its own figures now. 1 brief plans with it/)
       .first()
       .waitFor();
+    await eventually(async () => (await api(app, 'briefs'))[0].document.kit.sensor.wellPerUm2 !== 2500);
     const [body] = (await api(app, 'bodies')).filter(({ document }) => document.label === 'APS-C 24 MP');
     const [market] = (await api(app, 'briefs')).filter(({ document }) => document.title === 'Ferry Steps market');
     expect(body.document.measured.sets).to.have.length(4);

@@ -7,7 +7,7 @@ import path from 'node:path';
 import type { Download, Page } from 'playwright-core';
 import { generate } from 'selfsigned';
 import { convertIcsCalendar } from 'ts-ics';
-import { anyPort, browserOf, root, startApp, type RunningApp } from './app.ts';
+import { anyPort, browserOf, eventually, root, startApp, type RunningApp } from './app.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
@@ -22,14 +22,6 @@ async function kept(page: Page): Promise<void> {
   });
   await page.reload();
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
-}
-
-async function eventually(check: () => Promise<boolean>): Promise<void> {
-  for (let tries = 0; tries < 100; tries++) {
-    if (await check()) return;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error('It did not come about within ten seconds.');
 }
 
 describe('Light', () => {
@@ -338,11 +330,6 @@ describe('Without its server', function () {
     await token(page, /^4\sm$/).click();
     await page.getByRole('textbox', { name: 'Distance' }).fill('6');
     await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Save brief' }).click();
-    await page
-      .getByText(/Saved in this browser/)
-      .first()
-      .waitFor();
     await page.getByText(/Server away; 1 kept here/).waitFor();
     await page.goto(`${app.base}/outings`);
     await page.getByRole('button', { name: 'Add a pause' }).click();
@@ -373,18 +360,14 @@ describe('Without its server', function () {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ ...brief.document, ...change }),
       });
-    const saveDistance = async (from: RegExp, metres: string): Promise<void> => {
+    const setDistance = async (from: RegExp, metres: string): Promise<void> => {
       await token(page, from).click();
       await page.getByRole('textbox', { name: 'Distance' }).fill(metres);
       await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: 'Save brief' }).click();
     };
     await app.stopServer();
-    await saveDistance(/^4\sm$/, '5');
-    await page
-      .getByText(/Saved in this browser/)
-      .first()
-      .waitFor();
+    await setDistance(/^4\sm$/, '5');
+    await page.getByText(/Server away; 1 kept here/).waitFor();
     await app.restart();
     await page.close();
     await elsewhere({ light: { ...brief.document.light, ev100: 3 } });
@@ -399,11 +382,7 @@ describe('Without its server', function () {
     await token(again, /^5\sm$/).click();
     await again.getByRole('textbox', { name: 'Distance' }).fill('8');
     await again.keyboard.press('Escape');
-    await again.getByRole('button', { name: 'Save brief' }).click();
-    await again
-      .getByText(/Saved in this browser/)
-      .first()
-      .waitFor();
+    await again.getByText(/Server away; 1 kept here/).waitFor();
     await again.close();
     await app.restart();
     await elsewhere({ subject: { ...brief.document.subject, distanceM: 2 } });
@@ -420,7 +399,7 @@ describe('Without its server', function () {
     await app.stop();
   });
 
-  it('does not undo what was changed elsewhere while an edit lay unsaved', async () => {
+  it('does not undo what was changed elsewhere at the same moment', async () => {
     const app = await startApp();
     const { page } = await app.open();
     const [brief] = await api(app, 'briefs');
@@ -432,11 +411,10 @@ describe('Without its server', function () {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ ...brief.document, light: { ...brief.document.light, ev100: 3 } }),
     });
-    await page.reload();
-    await page.getByRole('button', { name: 'Save brief' }).click();
-    await page.getByText('Saved.', { exact: true }).waitFor();
-    const { subject, light } = (await api(app, 'briefs'))[0].document;
-    expect([subject.distanceM, light.ev100]).to.deep.equal([5, 3]);
+    await eventually(async () => {
+      const { subject, light } = (await api(app, 'briefs'))[0].document;
+      return subject.distanceM === 5 && light.ev100 === 3;
+    });
     await token(page, /^EV\s3\.0$/).waitFor();
     await app.stop();
   });
@@ -474,11 +452,13 @@ describe('Over the local network', () => {
       });
       server.stderr.on('data', (chunk: Buffer) => reject(new Error(String(chunk))));
     });
-    expect(said).to.match(/reaches it at https:\/\/localhost:\d+; the code to pair a phone is \d{6}/);
-    const { address, code } = (await (await fetch(`http://127.0.0.1:${port}/api/pairing`)).json()) as {
-      address: string;
-      code: string;
-    };
+    expect(said).to.match(/reaches it at https:\/\/localhost:\d+\. To pair a phone press Pocket/);
+    const desk = await (await browserOf()).newPage();
+    await desk.goto(`http://127.0.0.1:${port}/plan`);
+    await desk.getByRole('button', { name: 'Pocket' }).click();
+    await desk.getByRole('button', { name: 'Pair a phone' }).click();
+    const code = await desk.locator('.pairing .code').innerText();
+    const address = await desk.locator('.pairing b').innerText();
     const context = await (await browserOf()).newContext({ ignoreHTTPSErrors: true, viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
     await page.goto(address);
@@ -487,10 +467,18 @@ describe('Over the local network', () => {
     await page.getByRole('button', { name: 'Pair' }).click();
     await page.getByText(/This is not the code/).waitFor();
     await page.getByRole('textbox', { name: 'Code' }).fill(code);
+    await page.getByRole('textbox', { name: /Name of this phone/ }).fill('The one in the bag');
     await page.getByRole('button', { name: 'Pair' }).click();
     await page.locator('.valley-chart').waitFor();
     await page.reload();
     await page.locator('.valley-chart').waitFor();
+    // The computer shows it, and can send it away.
+    await desk.getByText('The one in the bag').waitFor();
+    await desk.getByRole('button', { name: 'Send The one in the bag away' }).click();
+    await desk.getByText('The one in the bag').waitFor({ state: 'detached' });
+    await page.reload();
+    await page.getByRole('heading', { name: 'Pair this phone' }).waitFor();
+    await desk.close();
     expect(await statusOf(`${address}/api/briefs`, 'evil.example')).to.equal(403);
     await context.close();
     await new Promise((resolve) => {

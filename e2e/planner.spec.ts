@@ -26,6 +26,7 @@ const roughness = (canvas: Locator): Promise<number> =>
 describe('arguing with the plan', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));
+  beforeEach(() => app.asBegun());
   after(() => app.stop());
 
   it('pins a value where it is stepped to, solves the rest round it, and lets it go again', async () => {
@@ -94,7 +95,7 @@ describe('arguing with the plan', () => {
     expect(await page.locator('.tok.bad').innerText())
       .to.include('Pan')
       .and.to.include('nothing to pan with');
-    await page.getByRole('button', { name: 'Discard edits' }).click();
+    await page.getByRole('button', { name: 'As it was when I opened it' }).click();
   });
 
   it('says what darker buys, what the meter sees, and marks shutters safe from flicker', async () => {
@@ -113,7 +114,7 @@ describe('arguing with the plan', () => {
     expect(await page.getByRole('dialog').innerText()).to.match(/Safe from it: .*1\/100/);
     await page.keyboard.press('Escape');
     expect(await page.getByRole('img', { name: /Safe from flicker: .*1\/50/ }).count()).to.equal(1);
-    await page.getByRole('button', { name: 'Discard edits' }).click();
+    await page.getByRole('button', { name: 'As it was when I opened it' }).click();
   });
 
   it('keeps briefs as a file, takes them in again, and refuses a wrong file by line and field', async () => {
@@ -154,6 +155,7 @@ describe('arguing with the plan', () => {
 describe('the frame', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));
+  beforeEach(() => app.asBegun());
   after(() => app.stop());
 
   it('opens on detail where the smear is too small to see whole, and shows a slow shutter smoother', async () => {
@@ -242,6 +244,7 @@ describe('the frame', () => {
 describe('on a phone', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));
+  beforeEach(() => app.asBegun());
   after(() => app.stop());
 
   it('steps the chosen value with one thumb from the foot of the screen', async () => {

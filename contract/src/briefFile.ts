@@ -4,15 +4,15 @@ import { z } from 'zod';
 import { BriefSchema } from './brief.ts';
 import { fieldIssues } from './issues.ts';
 
-/** Most briefs one file may hold. */
-const MOST_BRIEFS = 200;
+/** Far more than anybody writes: a bound for whoever reads. */
+const MOST_BRIEFS = 50_000;
 
 /** Briefs as a file: open, readable, and the same again when read back. */
 export const BriefFileSchema = z.strictObject({
   $schema: z.string().max(300).optional(),
   format: z.literal('hushto-briefs'),
   version: z.literal(1),
-  briefs: z.array(BriefSchema).min(1).max(MOST_BRIEFS),
+  briefs: z.array(BriefSchema).max(MOST_BRIEFS),
 });
 export type BriefFile = z.infer<typeof BriefFileSchema>;
 

@@ -4,6 +4,7 @@ export * from './briefFile.ts';
 export * from './errors.ts';
 export * from './hands.ts';
 export * from './issues.ts';
+export * from './kinds.ts';
 export * from './learning.ts';
 export * from './place.ts';
 export * from './plan.ts';

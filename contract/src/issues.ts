@@ -3,11 +3,19 @@ import type { FieldIssue } from './errors.ts';
 
 type Issue = z.core.$ZodIssue;
 
-/** What is wrong with each field, in a sentence with the remedy; unknown keys are named by their own path. */
+/** As many as anybody reads; a request with more wrong is wrong all the same. */
+export const MOST_ISSUES = 50;
+
+/** What is wrong with each field, in a sentence with the remedy; unknown keys are named by their own path. The first fifty. */
 export function fieldIssues(error: z.ZodError): FieldIssue[] {
-  const issues = error.issues.flatMap((issue) => explain(issue));
   // A field out of range can also fail the checks between fields: its first sentence is the one to say.
-  return issues.filter(({ path }, i) => issues.findIndex((other) => other.path === path) === i);
+  const byPath = new Map<string, FieldIssue>();
+  for (const issue of error.issues)
+    for (const field of explain(issue)) {
+      if (byPath.size >= MOST_ISSUES) return [...byPath.values()];
+      if (!byPath.has(field.path)) byPath.set(field.path, field);
+    }
+  return [...byPath.values()];
 }
 
 /** The same sentences for forms that check with a schema as one types; undefined leaves the schema's own message. */
@@ -20,7 +28,9 @@ function explain(issue: Issue): FieldIssue[] {
   const say = (message: string): FieldIssue[] => [{ path, message }];
   switch (issue.code) {
     case 'unrecognized_keys':
-      return issue.keys.map((key) => ({ path: path ? `${path}.${key}` : key, message: 'There is no such field; leave it out.' }));
+      return issue.keys
+        .slice(0, MOST_ISSUES)
+        .map((key) => ({ path: path ? `${path}.${key}` : key, message: 'There is no such field; leave it out.' }));
     case 'too_small':
       return say(
         issue.origin === 'string'

@@ -1,34 +1,14 @@
 import { z } from 'zod';
-import { BodySchema, BriefSchema, ShelfLensSchema } from './brief.ts';
-import { HoldSeriesSchema, TasteSeriesSchema } from './learning.ts';
-import { PlaceSchema } from './place.ts';
-import { RunSheetSchema, TallySchema } from './runSheet.ts';
+import { KIND_NAMES, type KindName, type StoredOf } from './kinds.ts';
 
-const kept = {
-  id: z.string(),
-  /** Counts the changes; send it as If-Match to be told when somebody else changed it first. */
-  revision: z.number().int(),
-  createdAt: z.string(),
-  updatedAt: z.string(),
-};
-
-/** What is stored under one id, with the document itself. */
-export const StoredBriefSchema = z.object({ ...kept, document: BriefSchema });
-export const StoredBodySchema = z.object({ ...kept, document: BodySchema });
-export const StoredLensSchema = z.object({ ...kept, document: ShelfLensSchema });
-export const StoredPlaceSchema = z.object({ ...kept, document: PlaceSchema });
-export const StoredRunSheetSchema = z.object({ ...kept, document: RunSheetSchema });
-export const StoredTallySchema = z.object({ ...kept, document: TallySchema });
-export const StoredHoldSchema = z.object({ ...kept, document: HoldSeriesSchema });
-export const StoredTasteSchema = z.object({ ...kept, document: TasteSeriesSchema });
-export type StoredBrief = z.infer<typeof StoredBriefSchema>;
-export type StoredBody = z.infer<typeof StoredBodySchema>;
-export type StoredLens = z.infer<typeof StoredLensSchema>;
-export type StoredPlace = z.infer<typeof StoredPlaceSchema>;
-export type StoredRunSheet = z.infer<typeof StoredRunSheetSchema>;
-export type StoredTally = z.infer<typeof StoredTallySchema>;
-export type StoredHold = z.infer<typeof StoredHoldSchema>;
-export type StoredTaste = z.infer<typeof StoredTasteSchema>;
+export type StoredBrief = StoredOf<'briefs'>;
+export type StoredBody = StoredOf<'bodies'>;
+export type StoredLens = StoredOf<'lenses'>;
+export type StoredPlace = StoredOf<'places'>;
+export type StoredRunSheet = StoredOf<'runSheets'>;
+export type StoredTally = StoredOf<'tallies'>;
+export type StoredHold = StoredOf<'holds'>;
+export type StoredTaste = StoredOf<'tastes'>;
 
 export const ErrorReplySchema = z.object({
   error: z.object({
@@ -39,6 +19,91 @@ export const ErrorReplySchema = z.object({
 });
 export const HealthSchema = z.object({ status: z.literal('ok'), version: z.string() });
 
-/** What the desktop shows for pairing a phone: where to open Hushto there, and the code to type. Null when the network is not served. */
-export const PairingSchema = z.object({ address: z.string(), code: z.string() }).nullable();
-export const PairSchema = z.strictObject({ code: z.string().trim().min(1).max(20) });
+const KindNameSchema = z.enum(KIND_NAMES as [KindName, ...KindName[]]);
+
+/** Everything changed since a revision, oldest first: what is deleted without its document. */
+export const ChangesSchema = z.object({
+  /** Names this database. After a restore it is another: what was read before is to be read anew. */
+  history: z.string(),
+  /** Ask from here the next time. */
+  revision: z.number().int(),
+  /** Whether there is more beyond that already. */
+  more: z.boolean(),
+  changes: z.array(
+    z.object({
+      kind: KindNameSchema,
+      id: z.string(),
+      revision: z.number().int(),
+      createdAt: z.string(),
+      updatedAt: z.string(),
+      deleted: z.boolean(),
+      document: z.unknown().optional(),
+    }),
+  ),
+});
+export type Changes = z.infer<typeof ChangesSchema>;
+
+/** A stored document that cannot be read and stands aside. */
+export const AsideSchema = z.object({
+  kind: KindNameSchema,
+  id: z.string(),
+  title: z.string(),
+  updatedAt: z.string(),
+  why: z.enum(['notJson', 'newer', 'fields']),
+  issues: z.array(z.object({ path: z.string(), message: z.string() })),
+});
+export type Aside = z.infer<typeof AsideSchema>;
+
+/** A copy of the whole database. */
+export const BackupSchema = z.object({
+  name: z.string(),
+  madeAt: z.string(),
+  bytes: z.number().int(),
+  /** Whether it was read through and found whole; null while that was not looked at. */
+  sound: z.boolean().nullable(),
+});
+export type Backup = z.infer<typeof BackupSchema>;
+
+/** What is kept, how safely, and what stands aside. */
+export const DataStateSchema = z.object({
+  folder: z.string().nullable().describe('null where it is not told: over the network'),
+  bytes: z.number().int(),
+  counts: z.record(KindNameSchema, z.number().int()),
+  backups: z.array(BackupSchema),
+  aside: z.array(AsideSchema),
+});
+export type DataState = z.infer<typeof DataStateSchema>;
+
+/** What came of bringing an archive in. */
+export const BroughtSchema = z.object({
+  added: z.number().int(),
+  /** There already, the same. */
+  same: z.number().int(),
+  /** There already, but different: brought in beside it. */
+  beside: z.number().int(),
+});
+export type Brought = z.infer<typeof BroughtSchema>;
+
+/** A paired device, without what it shows us. */
+export const DeviceSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  pairedAt: z.string(),
+  seenAt: z.string(),
+  expiresAt: z.string(),
+});
+export type Device = z.infer<typeof DeviceSchema>;
+
+/** How phones are paired; null while the network is not served. The code is there only while pairing is open. */
+export const PairingSchema = z
+  .object({
+    address: z.string(),
+    open: z.object({ code: z.string(), until: z.string() }).nullable(),
+    devices: z.array(DeviceSchema),
+  })
+  .nullable();
+export type PairingState = z.infer<typeof PairingSchema>;
+export const PairSchema = z.strictObject({
+  code: z.string().trim().min(1).max(20),
+  name: z.string().trim().max(60).optional().describe('what the list of devices calls it'),
+});

@@ -1,44 +1,34 @@
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
-import {
-  ApiError,
-  BodySchema,
-  BriefSchema,
-  fieldIssues,
-  HealthSchema,
-  HoldSeriesSchema,
-  ShelfLensSchema,
-  PlaceSchema,
-  RunSheetSchema,
-  StoredBodySchema,
-  StoredBriefSchema,
-  StoredHoldSchema,
-  StoredLensSchema,
-  StoredPlaceSchema,
-  StoredRunSheetSchema,
-  StoredTallySchema,
-  StoredTasteSchema,
-  TallySchema,
-  TasteSeriesSchema,
-} from '@hushto/contract';
+import { ApiError, fieldIssues, HealthSchema, KIND_NAMES, KINDS, storedSchema, type KindName } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
-import fastify, { type FastifyError, type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import fastify, { type FastifyInstance, type FastifyReply, type FastifyServerOptions } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
 import path from 'node:path';
 import { z } from 'zod';
-import { briefFileRoutes } from './routes/briefFile.routes.ts';
-import { documentRoutes } from './routes/documents.routes.ts';
-import type { Pairing } from './pairing.ts';
-import { guardByPairing, pairingCodeRoute, pairRoute } from './routes/pairing.routes.ts';
-import { planRoutes } from './routes/plan.routes.ts';
+import { answerErrors } from './answers.ts';
+import { readJsonBodies } from './bodies.ts';
+import type { Backups } from './data/backups.ts';
 import type { Network } from './network.ts';
+import type { Pairing } from './pairing.ts';
+import type { Planner } from './planner/planner.ts';
+import { briefFileRoutes } from './routes/briefFile.routes.ts';
+import { changesRoutes } from './routes/changes.routes.ts';
+import { dataRoutes } from './routes/data.routes.ts';
+import { documentRoutes } from './routes/documents.routes.ts';
+import { guardByPairing, pairingRoutes, pairRoute } from './routes/pairing.routes.ts';
+import { planRoutes } from './routes/plan.routes.ts';
 import { addDemo, type Stores } from './shelf.ts';
 
 /** What the app needs from outside; it opens and listens to nothing by itself. */
 export interface AppDependencies {
   orm: MikroORM;
   stores: Stores;
+  planner: Planner;
+  /** Null for a database in memory. */
+  backups: Backups | null;
+  now: () => Date;
   version: string;
   /** Folder of the built page, or null for the API alone. */
   webRoot: string | null;
@@ -53,21 +43,36 @@ const OWN_HOSTS = ['127.0.0.1', 'localhost', '[::1]'];
 /** Methods that change nothing. */
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
+/** A request that has not arrived whole by then is cut off, ms. */
+const WHOLE_WITHIN_MS = 30_000;
+/** A year, as browsers are told to come by HTTPS only, s. */
+const HTTPS_ONLY_S = 31_536_000;
+
 export async function buildApp({
   orm,
   stores,
+  planner,
+  backups,
+  now,
   version,
   webRoot,
   logger = false,
   pairing = null,
   network = null,
 }: AppDependencies): Promise<FastifyInstance> {
+  const connections = { requestTimeout: WHOLE_WITHIN_MS, connectionsCheckingInterval: 5_000 };
   const app = fastify({
     logger,
-    ...(network ? { https: { cert: network.cert, key: network.key } } : {}),
+    ...(network ? { https: { cert: network.cert, key: network.key, ...connections } } : { http: connections }),
+    requestTimeout: WHOLE_WITHIN_MS,
     bodyLimit: 2_097_152,
     // A browser keeps its connections open for a minute; stopping must not wait for it.
     forceCloseConnections: true,
+    // What Fastify answers before any route is found comes from the catalogue too.
+    frameworkErrors: (_error, _request, reply) => {
+      const { code, status, message } = new ApiError('BAD_REQUEST');
+      void (reply as FastifyReply).status(status).send({ error: { code, message, issues: [] } });
+    },
   }).withTypeProvider<ZodTypeProvider>();
   app.setValidatorCompiler<z.ZodType>(({ schema }) => (data) => {
     const parsed = schema.safeParse(data);
@@ -75,7 +80,7 @@ export async function buildApp({
     return { error: new ApiError('VALIDATION_FAILED', fieldIssues(parsed.error)) };
   });
   app.setSerializerCompiler(serializerCompiler);
-  app.removeContentTypeParser('text/plain');
+  readJsonBodies(app);
   answerErrors(app, webRoot !== null);
 
   // A page elsewhere must not reach this server under a name of its own (DNS rebinding), nor change anything from its own.
@@ -105,15 +110,18 @@ export async function buildApp({
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: false, // plain HTTP on this machine
+    // On this machine it is plain HTTP.
+    strictTransportSecurity: network ? { maxAge: HTTPS_ONLY_S, includeSubDomains: false } : false,
   });
   await app.register(swagger, { openapi: { info: { title: 'Hushto', version } }, transform: jsonSchemaTransform });
 
   await app.register(
     async (api) => {
+      // What somebody keeps stays out of every cache on the way.
+      api.addHook('onRequest', async (_request, reply) => void reply.header('cache-control', 'no-store'));
       api
         .withTypeProvider<ZodTypeProvider>()
-        .get('/health', { schema: { tags: ['server'], response: { 200: HealthSchema } } }, () => ({
+        .get('/health', { config: { open: 'always' }, schema: { tags: ['server'], response: { 200: HealthSchema } } }, () => ({
           status: 'ok' as const,
           version,
         }));
@@ -124,7 +132,7 @@ export async function buildApp({
           schema: {
             tags: ['briefs'],
             description: 'Adds Port Alder: its briefs, places, tests and run sheet, where they are missing.',
-            response: { 200: z.array(StoredBriefSchema) },
+            response: { 200: z.array(storedSchema('briefs')) },
           },
         },
         async () => {
@@ -133,34 +141,28 @@ export async function buildApp({
           return stores.briefs.list(em);
         },
       );
-      await api.register(network && pairing ? pairRoute(pairing) : pairingCodeRoute(pairing));
-      await api.register(planRoutes({ orm, holds: stores.holds }));
+      await api.register(network && pairing ? pairRoute(pairing) : pairingRoutes(pairing));
+      await api.register(planRoutes({ orm, holds: stores.holds, planner }));
+      await api.register(changesRoutes({ orm, stores }));
+      await api.register(dataRoutes({ orm, stores, backups, now, tellsFolder: !network }), { prefix: '/data' });
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
-      const briefs = { orm, store: stores.briefs, document: BriefSchema, stored: StoredBriefSchema, tag: 'briefs' };
-      const bodies = { orm, store: stores.bodies, document: BodySchema, stored: StoredBodySchema, tag: 'kit' };
-      const lenses = { orm, store: stores.lenses, document: ShelfLensSchema, stored: StoredLensSchema, tag: 'kit' };
-      const places = { orm, store: stores.places, document: PlaceSchema, stored: StoredPlaceSchema, tag: 'outings' };
-      const sheets = { orm, store: stores.runSheets, document: RunSheetSchema, stored: StoredRunSheetSchema, tag: 'outings' };
-      const tallies = { orm, store: stores.tallies, document: TallySchema, stored: StoredTallySchema, tag: 'outings' };
-      const holds = { orm, store: stores.holds, document: HoldSeriesSchema, stored: StoredHoldSchema, tag: 'learning' };
-      const tastes = { orm, store: stores.tastes, document: TasteSeriesSchema, stored: StoredTasteSchema, tag: 'learning' };
-      await api.register(documentRoutes(briefs), { prefix: '/briefs' });
-      await api.register(documentRoutes(bodies), { prefix: '/bodies' });
-      await api.register(documentRoutes(lenses), { prefix: '/lenses' });
-      await api.register(documentRoutes(places), { prefix: '/places' });
-      await api.register(documentRoutes(sheets), { prefix: '/run-sheets' });
-      await api.register(documentRoutes(tallies), { prefix: '/tallies' });
-      await api.register(documentRoutes(holds), { prefix: '/holds' });
-      await api.register(documentRoutes(tastes), { prefix: '/tastes' });
+      for (const name of KIND_NAMES) await api.register(documentRoutesOf(name), { prefix: `/${KINDS[name].path}` });
     },
     { prefix: '/api' },
   );
   if (webRoot !== null) await servePage(app, webRoot);
   return app;
+
+  function documentRoutesOf<Name extends KindName>(name: Name) {
+    return documentRoutes<Name>({ orm, store: stores[name] });
+  }
 }
 
-/** The built page. */
+/** The built page. It holds nothing of anybody's: a device may load it before it is paired. */
 async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
+  app.addHook('onRoute', (route) => {
+    if (route.url === '/*' || route.url === '/') route.config = { ...route.config, open: 'page' };
+  });
   await app.register(fastifyStatic, {
     root: webRoot,
     cacheControl: false,
@@ -170,33 +172,4 @@ async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
       void reply.setHeader('cache-control', isAsset ? 'public, max-age=31536000, immutable' : 'no-cache');
     },
   });
-}
-
-/** Faults of Fastify's own that have a sentence in the catalogue. */
-const FASTIFY_FAULTS = {
-  FST_ERR_CTP_BODY_TOO_LARGE: 'TOO_LARGE',
-  FST_ERR_CTP_INVALID_MEDIA_TYPE: 'NOT_JSON',
-  FST_ERR_CTP_INVALID_JSON_BODY: 'BAD_JSON',
-  FST_ERR_CTP_EMPTY_JSON_BODY: 'BAD_JSON',
-} as const;
-
-function answerErrors(app: FastifyInstance, hasPage: boolean): void {
-  app.setNotFoundHandler((request, reply) => {
-    // Addresses inside the page lead to its index; what is under /api, or looks like a file, never does.
-    const inPage = request.method === 'GET' && !/^\/api(\/|$)|\.\w+$/.test(request.url.split('?')[0]!);
-    if (!hasPage || !inPage) throw new ApiError('ROUTE_NOT_FOUND');
-    return reply.sendFile('index.html');
-  });
-  app.setErrorHandler((error: FastifyError, request, reply) => {
-    const known = asApiError(error);
-    if (known.code === 'INTERNAL') request.log.error(error);
-    return reply.status(known.status).send({ error: { code: known.code, message: known.message, issues: known.issues } });
-  });
-}
-
-function asApiError(error: FastifyError): ApiError {
-  if (error instanceof ApiError) return error;
-  const code = FASTIFY_FAULTS[error.code as keyof typeof FASTIFY_FAULTS];
-  if (code) return new ApiError(code);
-  return new ApiError(error instanceof SyntaxError ? 'BAD_JSON' : 'INTERNAL');
 }

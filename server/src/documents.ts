@@ -1,101 +1,175 @@
-import { ApiError } from '@hushto/contract';
+import {
+  ApiError,
+  kindOf,
+  openDocument,
+  unreadableWords,
+  type DocumentOf,
+  type Kind,
+  type KindName,
+  type Stored,
+  type Unreadable,
+} from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { randomUUID } from 'node:crypto';
+import { setImmediate as breathe } from 'node:timers/promises';
 import { isDeepStrictEqual } from 'node:util';
-import { DOCUMENT_FORMAT, type DocumentEntity } from './entities/document.entity.ts';
+import { DOCUMENT_ENTITIES, type DocumentEntity, type Row } from './entities/document.entity.ts';
+import { nextRevision } from './ledger.ts';
 
-/** A stored document with what is kept beside it. */
-export interface Stored<Document> {
+export type { Row } from './entities/document.entity.ts';
+
+/** Where a page of a list begins: after this document. */
+export interface ListCursor {
+  createdAtMs: number;
   id: string;
-  revision: number;
-  createdAt: string;
-  updatedAt: string;
-  document: Document;
 }
 
-interface Row {
-  id: string;
-  title: string;
-  document: unknown;
-  format: number;
-  revision: number;
-  createdAt: Date;
-  updatedAt: Date;
-  deletedAt?: Date | null | undefined;
-}
+/** Rows read at once where all are gone through. */
+const SLICE = 200;
+/** Revisions known to be readable; beyond this many they are looked at again. */
+const MOST_KNOWN = 200_000;
 
 /** Creates, reads, lists, changes, deletes and restores one kind of document; each change is one transaction. */
-export class Documents<Document> {
+export class Documents<Name extends KindName> {
+  readonly name: Name;
+  readonly #kind: Kind<DocumentOf<Name>>;
   readonly #entity: DocumentEntity;
-  readonly #titleOf: (document: Document) => string;
   readonly #now: () => Date;
+  /** Revisions that were opened once: a revision never changes. */
+  readonly #readable = new Set<number>();
 
-  constructor(entity: DocumentEntity, titleOf: (document: Document) => string, now: () => Date) {
-    this.#entity = entity;
-    this.#titleOf = titleOf;
+  constructor(name: Name, now: () => Date) {
+    this.name = name;
+    this.#kind = kindOf(name) as Kind<DocumentOf<Name>>;
+    this.#entity = DOCUMENT_ENTITIES[name];
     this.#now = now;
   }
 
-  async list(em: EntityManager): Promise<Stored<Document>[]> {
-    const rows = await em.find(this.#entity, { deletedAt: null }, { orderBy: { createdAt: 'asc', id: 'asc' } });
-    return rows.map((row) => this.#stored(row));
+  /** A page in the order of creation, each document as JSON text. What cannot be read is left out. @returns where the next begins, null at the end */
+  async page(em: EntityManager, after: ListCursor | null, limit: number): Promise<{ texts: string[]; next: ListCursor | null }> {
+    const rows = await this.#slice(em, after, limit, { deletedAt: null });
+    const last = rows.length === limit ? rows.at(-1)! : null;
+    return {
+      texts: rows.map((row) => this.text(row)).filter((text) => text !== null),
+      next: last && { createdAtMs: last.createdAt.getTime(), id: last.id },
+    };
   }
 
-  async read(em: EntityManager, id: string): Promise<Stored<Document>> {
+  /** All that can be read. For kinds that are few; lists for the page come by {@link page}. */
+  async list(em: EntityManager): Promise<Stored<DocumentOf<Name>>[]> {
+    const all: Stored<DocumentOf<Name>>[] = [];
+    for await (const row of this.rows(em, { deletedAt: null })) {
+      const opened = this.open(row);
+      if ('stored' in opened) all.push(opened.stored);
+    }
+    return all;
+  }
+
+  /** Every row there is, deleted ones too unless told otherwise, without holding anybody up. */
+  async *rows(em: EntityManager, where: { deletedAt?: null } = {}): AsyncGenerator<Row> {
+    let after: ListCursor | null = null;
+    for (;;) {
+      const rows = await this.#slice(em, after, SLICE, where);
+      yield* rows;
+      const last = rows.at(-1);
+      if (rows.length < SLICE || !last) return;
+      after = { createdAtMs: last.createdAt.getTime(), id: last.id };
+      await breathe();
+    }
+  }
+
+  /** Rows changed after a revision and up to another, oldest change first. From the beginning (0) deleted ones are left out, and all but the latest of a kind that has a window. */
+  async changed(em: EntityManager, since: number, upTo: number, limit: number): Promise<Row[]> {
+    let from = since;
+    const { window } = this.#kind;
+    if (window !== null) {
+      const [first] = await em.find(
+        this.#entity,
+        {},
+        { orderBy: { revision: 'desc' }, offset: window - 1, limit: 1, disableIdentityMap: true },
+      );
+      if (first) from = Math.max(from, first.revision - 1);
+    }
+    return em.find(
+      this.#entity,
+      { revision: { $gt: from, $lte: upTo }, ...(since === 0 ? { deletedAt: null } : {}) },
+      { orderBy: { revision: 'asc' }, limit, disableIdentityMap: true },
+    );
+  }
+
+  /** @throws ApiError SET_ASIDE where it is there but cannot be read */
+  async read(em: EntityManager, id: string): Promise<Stored<DocumentOf<Name>>> {
     return this.#stored(await this.#row(em, id));
   }
 
-  async create(em: EntityManager, document: Document): Promise<Stored<Document>> {
+  /** As it stands in the table, deleted or not, readable or not. */
+  async readRow(em: EntityManager, id: string): Promise<Row> {
+    const row = await em.findOne(this.#entity, { id }, { disableIdentityMap: true });
+    if (!row) throw new ApiError('NOT_FOUND');
+    return row;
+  }
+
+  async create(em: EntityManager, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
     const [stored] = await this.createAll(em, [document]);
     return stored!;
   }
 
   /** All of them or none. */
-  async createAll(em: EntityManager, documents: readonly Document[]): Promise<Stored<Document>[]> {
+  async createAll(em: EntityManager, documents: readonly DocumentOf<Name>[]): Promise<Stored<DocumentOf<Name>>[]> {
     const begun = this.#now().getTime();
-    // A millisecond apart, so that they are listed in the order they came in.
-    const rows = documents.map((document, i) => this.#newRow(randomUUID(), document, begun + i));
-    await em.transactional(async (inner) => {
-      for (const row of rows) inner.persist(inner.create(this.#entity, row));
+    return em.transactional(async (inner) => {
+      const revision = await nextRevision(inner, documents.length);
+      // A millisecond apart, so that they are listed in the order they came in.
+      const rows = documents.map((document, i) => this.#newRow(randomUUID(), document, begun + i, revision + i));
+      await inner.insertMany(this.#entity, rows);
+      return rows.map((row) => this.#stored(row));
     });
-    return rows.map((row) => this.#stored(row));
   }
 
   /** Creates under an id the sender made. Sent again, as after a lost answer, it changes nothing; another document there is a conflict. */
-  async createAs(em: EntityManager, id: string, document: Document): Promise<Stored<Document>> {
+  async createAs(em: EntityManager, id: string, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
     return em.transactional(async (inner) => {
       const there = await inner.findOne(this.#entity, { id });
-      if (there && (there.deletedAt || !isDeepStrictEqual(there.document, plain(document)))) throw new ApiError('CONFLICT');
+      if (there && (there.deletedAt || !this.#holds(there, document))) throw new ApiError('CONFLICT');
       if (there) return this.#stored(there);
-      const row = this.#newRow(id, document, this.#now().getTime());
+      const row = this.#newRow(id, document, this.#now().getTime(), await nextRevision(inner));
       inner.persist(inner.create(this.#entity, row));
       return this.#stored(row);
     });
   }
 
   /** @param expected the revision the change was made on; null takes whatever there is. Sent again it changes nothing. */
-  async change(em: EntityManager, id: string, document: Document, expected: number | null): Promise<Stored<Document>> {
+  async change(
+    em: EntityManager,
+    id: string,
+    document: DocumentOf<Name>,
+    expected: number | null,
+  ): Promise<Stored<DocumentOf<Name>>> {
     return em.transactional(async (inner) => {
       const row = await this.#row(inner, id);
-      if (isDeepStrictEqual(row.document, plain(document))) return this.#stored(row);
+      // What this version cannot read it must not write over.
+      this.#stored(row);
+      if (this.#holds(row, document)) return this.#stored(row);
       if (expected !== null && row.revision !== expected) throw new ApiError('CONFLICT');
-      Object.assign(row, { document, title: this.#titleOf(document), revision: row.revision + 1, updatedAt: this.#now() });
+      Object.assign(row, this.#contents(document), { revision: await nextRevision(inner), updatedAt: this.#now() });
       return this.#stored(row);
     });
   }
 
-  async delete(em: EntityManager, id: string): Promise<void> {
+  /** @param expected the revision it was deleted at; null takes whatever there is */
+  async delete(em: EntityManager, id: string, expected: number | null = null): Promise<void> {
     await em.transactional(async (inner) => {
       const row = await this.#row(inner, id);
-      row.deletedAt = this.#now();
+      if (expected !== null && row.revision !== expected) throw new ApiError('CONFLICT');
+      Object.assign(row, { deletedAt: this.#now(), revision: await nextRevision(inner) });
     });
   }
 
-  async restore(em: EntityManager, id: string): Promise<Stored<Document>> {
+  async restore(em: EntityManager, id: string): Promise<Stored<DocumentOf<Name>>> {
     return em.transactional(async (inner) => {
       const row = await inner.findOne(this.#entity, { id });
       if (!row) throw new ApiError('NOT_FOUND');
-      row.deletedAt = null;
+      if (row.deletedAt) Object.assign(row, { deletedAt: null, revision: await nextRevision(inner) });
       return this.#stored(row);
     });
   }
@@ -105,10 +179,77 @@ export class Documents<Document> {
     return (await em.count(this.#entity)) === 0;
   }
 
-  #newRow(id: string, document: Document, atMs: number): Row {
+  async count(em: EntityManager): Promise<number> {
+    return em.count(this.#entity, { deletedAt: null });
+  }
+
+  /** Puts rows in as they are, readable or not; their revisions are given anew. */
+  async putRows(inner: EntityManager, rows: readonly Row[]): Promise<void> {
+    if (rows.length === 0) return;
+    const first = await nextRevision(inner, rows.length);
+    await inner.insertMany(
+      this.#entity,
+      rows.map((row, i) => ({ ...row, revision: first + i })),
+    );
+  }
+
+  /** A document with what is kept beside it, or why it cannot be read. */
+  open(row: Row): { stored: Stored<DocumentOf<Name>> } | { unreadable: Unreadable } {
+    let json: unknown;
+    try {
+      json = JSON.parse(row.document);
+    } catch {
+      return { unreadable: { why: 'notJson', format: row.format, issues: [] } };
+    }
+    const opened = openDocument(this.name, row.format, json);
+    if ('unreadable' in opened) return opened;
+    if (this.#readable.size >= MOST_KNOWN) this.#readable.clear();
+    this.#readable.add(row.revision);
+    return { stored: { ...beside(row), document: opened.document } };
+  }
+
+  /** Whether it was opened before, in this very revision. */
+  isKnown(row: Row): boolean {
+    return this.#readable.has(row.revision);
+  }
+
+  /** The same as JSON text, without taking apart what was opened before; null where it cannot be read. */
+  text(row: Row, more: object = {}): string | null {
+    let { document } = row;
+    if (row.format !== this.#kind.format || !this.#readable.has(row.revision)) {
+      const opened = this.open(row);
+      if ('unreadable' in opened) return null;
+      document = JSON.stringify(opened.stored.document);
+    }
+    return `${JSON.stringify({ ...more, ...beside(row) }).slice(0, -1)},"document":${document}}`;
+  }
+
+  async #slice(em: EntityManager, after: ListCursor | null, limit: number, where: { deletedAt?: null }): Promise<Row[]> {
+    const createdAt = after && new Date(after.createdAtMs);
+    const beyond = after && { $or: [{ createdAt: { $gt: createdAt } }, { createdAt, id: { $gt: after.id } }] };
+    return em.find(
+      this.#entity,
+      { ...where, ...beyond },
+      {
+        orderBy: { createdAt: 'asc', id: 'asc' },
+        limit,
+        disableIdentityMap: true,
+      },
+    );
+  }
+
+  #newRow(id: string, document: DocumentOf<Name>, atMs: number, revision: number): Row {
     const at = new Date(atMs);
-    const title = this.#titleOf(document);
-    return { id, title, document, format: DOCUMENT_FORMAT, revision: 1, createdAt: at, updatedAt: at, deletedAt: null };
+    return { id, ...this.#contents(document), revision, createdAt: at, updatedAt: at, deletedAt: null };
+  }
+
+  #contents(document: DocumentOf<Name>): Pick<Row, 'title' | 'document' | 'format'> {
+    return { title: this.#kind.titleOf(document), document: JSON.stringify(document), format: this.#kind.format };
+  }
+
+  #holds(row: Row, document: DocumentOf<Name>): boolean {
+    const opened = this.open(row);
+    return 'stored' in opened && isDeepStrictEqual(opened.stored.document, JSON.parse(JSON.stringify(document)));
   }
 
   async #row(em: EntityManager, id: string): Promise<Row> {
@@ -117,16 +258,16 @@ export class Documents<Document> {
     return row;
   }
 
-  #stored(row: Row): Stored<Document> {
-    return {
-      id: row.id,
-      revision: row.revision,
-      createdAt: row.createdAt.toISOString(),
-      updatedAt: row.updatedAt.toISOString(),
-      document: row.document as Document,
-    };
+  #stored(row: Row): Stored<DocumentOf<Name>> {
+    const opened = this.open(row);
+    if ('stored' in opened) return opened.stored;
+    throw new ApiError('SET_ASIDE', [{ path: '', message: unreadableWords(opened.unreadable) }]);
   }
 }
 
-/** As it is stored: without what is undefined. */
-const plain = (document: unknown): unknown => JSON.parse(JSON.stringify(document));
+const beside = ({ id, revision, createdAt, updatedAt }: Row): Omit<Stored, 'document'> => ({
+  id,
+  revision,
+  createdAt: createdAt.toISOString(),
+  updatedAt: updatedAt.toISOString(),
+});

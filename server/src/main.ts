@@ -2,16 +2,21 @@ import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
-import { openDatabase } from './database.ts';
+import { openData, type Data } from './data/database.ts';
+import { dataFolder } from './data/folder.ts';
+import { lockFolder } from './data/lock.ts';
+import { StartFailure } from './data/startFailure.ts';
+import { readLedger } from './ledger.ts';
 import { networkFrom } from './network.ts';
 import { Pairing } from './pairing.ts';
+import { createPlanner } from './planner/planner.ts';
 import { fillShelf, storesWith } from './shelf.ts';
-import { StartFailure } from './startFailure.ts';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 const root = path.resolve(here, '../..');
 const { version } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { version: string };
 const HOST = '127.0.0.1';
+const BACKUP_EVERY_MS = 3_600_000;
 
 function portFromEnvironment(): number {
   const text = process.env['HUSHTO_PORT'] ?? '4567';
@@ -20,23 +25,40 @@ function portFromEnvironment(): number {
   throw new StartFailure(`HUSHTO_PORT is "${text}", which is no port. Set it to a number from 1 to 65535.`);
 }
 
+/** Opens the data of a folder for this process alone. */
+async function dataIn(folder: string): Promise<Data & { unlock: () => void }> {
+  const unlock = lockFolder(folder);
+  try {
+    return { ...(await openData(path.join(folder, 'hushto.sqlite'))), unlock };
+  } catch (error) {
+    unlock();
+    if (error instanceof StartFailure) throw error;
+    throw new StartFailure(
+      `The data in ${folder} cannot be opened: ${String(error)}. See that the disk has room and that you may write to the folder, or set HUSHTO_DATA to another.`,
+    );
+  }
+}
+
 async function start(): Promise<void> {
+  // Nobody else of this computer reads what is kept here.
+  process.umask(0o077);
   const port = portFromEnvironment();
   const network = networkFrom(process.env);
-  const folder = path.resolve(root, process.env['HUSHTO_DATA'] ?? 'data');
+  const folder = dataFolder(root, process.env);
   const webRoot = path.join(root, 'web/dist');
-  const orm = await openDatabase(path.join(folder, 'hushto.sqlite')).catch((error: unknown) => {
-    throw new StartFailure(
-      `The data in ${folder} cannot be opened: ${String(error)}. Set HUSHTO_DATA to a folder you may write to.`,
-    );
-  });
-  const stores = storesWith(() => new Date());
+  const { orm, backups, close, unlock } = await dataIn(folder);
+  const now = (): Date => new Date();
+  const stores = storesWith(now);
   await fillShelf(orm, stores, { demo: process.env['HUSHTO_DEMO'] === '1' });
   const networkPort = port === 0 ? 0 : port + 1;
-  const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, () => new Date());
+  const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, now);
+  const planner = createPlanner();
   const dependencies = {
     orm,
     stores,
+    planner,
+    backups,
+    now,
     version,
     webRoot: existsSync(webRoot) ? webRoot : null,
     logger: { level: 'warn' },
@@ -45,14 +67,35 @@ async function start(): Promise<void> {
   const app = await buildApp(dependencies);
   const overNetwork = network && (await buildApp({ ...dependencies, network }));
 
+  let backedUp = (await readLedger(orm.em.fork())).revision;
+  const hourly = setInterval(() => void backUp(), BACKUP_EVERY_MS);
+  /** A backup of what changed since the last. One that fails is said, and tried again in an hour. */
+  const backUp = async (): Promise<void> => {
+    try {
+      const { revision } = await readLedger(orm.em.fork());
+      if (revision === backedUp || !backups) return;
+      await backups.make();
+      backedUp = revision;
+    } catch (error) {
+      app.log.error(error, 'No backup could be made');
+    }
+  };
+
   let stopping = false;
   const stop = async (): Promise<void> => {
     if (stopping) return;
     stopping = true;
+    clearInterval(hourly);
     await app.close();
     await overNetwork?.close();
-    await orm.close();
-    console.log('Stopped; your data is safe.');
+    await planner.close();
+    const whole = await close();
+    unlock();
+    console.log(
+      whole
+        ? 'Stopped; your data is safe, all of it in hushto.sqlite.'
+        : 'Stopped; your data is safe. Something else is reading it: copy hushto.sqlite together with its -wal file.',
+    );
     process.exit(0);
   };
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
@@ -62,11 +105,12 @@ async function start(): Promise<void> {
     console.log(`Hushto is listening on ${address}`);
     if (network && pairing && overNetwork) {
       await overNetwork.listen({ host: network.host, port: networkPort });
-      console.log(`The local network reaches it at ${pairing.address}; the code to pair a phone is ${pairing.code}.`);
+      console.log(`The local network reaches it at ${pairing.address}. To pair a phone press Pocket, then “Pair a phone”.`);
     }
     console.log(`Your data is in ${folder}. Press Ctrl-C to stop.`);
   } catch (error) {
-    await orm.close();
+    await close();
+    unlock();
     if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
     throw new StartFailure(`Port ${port} is taken. Stop what uses it, or choose another: HUSHTO_PORT=${port + 1}.`);
   }

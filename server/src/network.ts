@@ -1,7 +1,7 @@
 import { X509Certificate } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { isIP } from 'node:net';
-import { StartFailure } from './startFailure.ts';
+import { StartFailure } from './data/startFailure.ts';
 
 /** How the local network is served: where to listen, by which names it may be asked, and the certificate. */
 export interface Network {

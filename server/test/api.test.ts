@@ -169,10 +169,15 @@ describe('stored documents', () => {
     const brief = exampleBrief();
     const created = await server.send('POST', '/api/briefs', brief);
     expect(created.status).to.equal(201);
-    const { id } = created.body;
+    const { id, revision } = created.body;
     expect((await server.send('GET', `/api/briefs/${id}`)).body.document).to.deep.equal(brief);
-    const changed = await server.send('PUT', `/api/briefs/${id}`, { ...brief, title: 'Renamed' }, { 'if-match': '"1"' });
-    expect(changed.body).to.include({ revision: 2, id });
+    const changed = await server.send(
+      'PUT',
+      `/api/briefs/${id}`,
+      { ...brief, title: 'Renamed' },
+      { 'if-match': `"${revision}"` },
+    );
+    expect(changed.body).to.include({ revision: revision + 1, id });
     expect((await server.send('GET', '/api/briefs')).body.map((stored: any) => stored.document.title)).to.deep.equal(['Renamed']);
     expect((await server.send('DELETE', `/api/briefs/${id}`)).status).to.equal(204);
     expect((await server.send('GET', `/api/briefs/${id}`)).status).to.equal(404);
@@ -182,9 +187,16 @@ describe('stored documents', () => {
 
   it('keeps both versions apart when two windows change one brief', async () => {
     const { body } = await server.send('POST', '/api/briefs', exampleBrief());
-    await server.send('PUT', `/api/briefs/${body.id}`, { ...exampleBrief(), title: 'First' }, { 'if-match': '1' });
-    const late = await server.send('PUT', `/api/briefs/${body.id}`, { ...exampleBrief(), title: 'Second' }, { 'if-match': '1' });
+    await server.send(
+      'PUT',
+      `/api/briefs/${body.id}`,
+      { ...exampleBrief(), title: 'First' },
+      { 'if-match': String(body.revision) },
+    );
+    const stale = { 'if-match': String(body.revision) };
+    const late = await server.send('PUT', `/api/briefs/${body.id}`, { ...exampleBrief(), title: 'Second' }, stale);
     expect(late.body.error.code).to.equal('CONFLICT');
+    expect((await server.send('DELETE', `/api/briefs/${body.id}`, undefined, stale)).body.error.code).to.equal('CONFLICT');
     expect((await server.send('GET', `/api/briefs/${body.id}`)).body.document.title).to.equal('First');
   });
 

@@ -1,12 +1,17 @@
+import { compareSchools, planBrief } from '@hushto/core';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../src/app.ts';
-import { openDatabase } from '../src/database.ts';
-import { fillShelf, storesWith } from '../src/shelf.ts';
+import type { Backups } from '../src/data/backups.ts';
+import { openData } from '../src/data/database.ts';
+import type { Planner } from '../src/planner/planner.ts';
+import { fillShelf, storesWith, type Stores } from '../src/shelf.ts';
 
 export interface TestServer {
   app: FastifyInstance;
   orm: MikroORM;
+  stores: Stores;
+  backups: Backups | null;
   /** Sends JSON and gives status and body. */
   send(
     method: InjectOptions['method'],
@@ -17,16 +22,44 @@ export interface TestServer {
   close(): Promise<void>;
 }
 
+/** Plans on this very thread: starting others would take longer than most tests. */
+export const planHere: Planner = {
+  plan: async (brief) => planBrief(brief),
+  schools: async (brief) => compareSchools(brief),
+  close: async () => undefined,
+};
+
+interface TestOptions {
+  demo?: boolean;
+  file?: string;
+  webRoot?: string;
+  planner?: Planner;
+  /** Time of backups. */
+  now?: () => Date;
+}
+
 /** The app over a database in memory of its own, with a clock that moves a second per reading. */
-export async function testServer(options: { demo?: boolean; file?: string; webRoot?: string } = {}): Promise<TestServer> {
+export async function testServer(options: TestOptions = {}): Promise<TestServer> {
   let seconds = 0;
-  const orm = await openDatabase(options.file ?? ':memory:', new Date('2026-01-12T18:00:00Z'));
-  const stores = storesWith(() => new Date(Date.UTC(2026, 0, 12, 18, 0, seconds++)));
+  const clock = (): Date => new Date(Date.UTC(2026, 0, 12, 18, 0, seconds++));
+  const { orm, backups, close } = await openData(options.file ?? ':memory:', options.now ?? clock);
+  const stores = storesWith(clock);
   await fillShelf(orm, stores, { demo: options.demo ?? false });
-  const app = await buildApp({ orm, stores, version: '0.0.0-test', webRoot: options.webRoot ?? null });
+  const planner = options.planner ?? planHere;
+  const app = await buildApp({
+    orm,
+    stores,
+    planner,
+    backups,
+    now: clock,
+    version: '0.0.0-test',
+    webRoot: options.webRoot ?? null,
+  });
   return {
     app,
     orm,
+    stores,
+    backups,
     send: async (method, url, payload, headers = {}) => {
       const reply = await app.inject({
         method,
@@ -38,7 +71,7 @@ export async function testServer(options: { demo?: boolean; file?: string; webRo
     },
     close: async () => {
       await app.close();
-      await orm.close();
+      await close();
     },
   };
 }

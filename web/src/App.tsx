@@ -40,6 +40,7 @@ const router = createBrowserRouter([
         path: '/outings/:id',
         lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),
       },
+      { path: '/data', lazy: async () => ({ Component: (await import('./screens/Data/DataScreen.tsx')).DataScreen }) },
       {
         path: '/pocket/:id',
         lazy: async () => ({ Component: (await import('./screens/Pocket/PocketScreen.tsx')).PocketScreen }),

@@ -2,7 +2,6 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
 import { startKeeping } from './state/library.ts';
-import { followOtherWindows } from './state/stores.ts';
 import { startWorker } from './state/worker.ts';
 import './styles/index.css';
 
@@ -13,5 +12,4 @@ createRoot(document.getElementById('root')!).render(
 );
 
 startKeeping();
-followOtherWindows();
 startWorker();

@@ -1,12 +1,21 @@
-import { defineEntity, p } from '@mikro-orm/core';
+import { KIND_NAMES, KINDS, type KindName } from '@hushto/contract';
+import { defineEntity, p, Type, type InferEntity } from '@mikro-orm/core';
+
+/** JSON kept as the text it is: one that cannot be read must not keep its whole list from being read. */
+class JsonText extends Type<string, string> {
+  override getColumnType(): string {
+    return 'json';
+  }
+}
 
 /** Columns every stored document has: its own JSON with the version of its format, and when and how often it changed. */
 const columns = {
   id: p.string().length(36).primary(),
   title: p.string().length(200),
-  document: p.json<unknown>(),
-  /** Version of the document's format; raised with a migration when the format changes. */
+  document: p.type(JsonText).$type<string>(),
+  /** Version of the document's format; raised with a step of upgrade when the format changes. */
   format: p.integer(),
+  /** Counted over all documents: no two changes share one, and what is newer has a higher one. */
   revision: p.integer(),
   createdAt: p.datetime(),
   updatedAt: p.datetime(),
@@ -14,23 +23,22 @@ const columns = {
   deletedAt: p.datetime().nullable(),
 };
 
-export const BriefEntity = defineEntity({ name: 'BriefEntity', tableName: 'brief', properties: columns });
-export const BodyEntity = defineEntity({ name: 'BodyEntity', tableName: 'body', properties: columns });
-export const LensEntity = defineEntity({ name: 'LensEntity', tableName: 'lens', properties: columns });
+const entityOf = (name: KindName) =>
+  defineEntity({
+    name: `${name}Entity`,
+    tableName: KINDS[name].table,
+    properties: columns,
+    indexes: [
+      { name: `${KINDS[name].table}_revision`, properties: ['revision'] },
+      { name: `${KINDS[name].table}_order`, properties: ['createdAt', 'id'] },
+    ],
+  });
 
-export const PlaceEntity = defineEntity({ name: 'PlaceEntity', tableName: 'place', properties: columns });
-export const RunSheetEntity = defineEntity({ name: 'RunSheetEntity', tableName: 'run_sheet', properties: columns });
-export const TallyEntity = defineEntity({ name: 'TallyEntity', tableName: 'tally', properties: columns });
-
-export const HoldEntity = defineEntity({ name: 'HoldEntity', tableName: 'hold_series', properties: columns });
-export const TasteEntity = defineEntity({ name: 'TasteEntity', tableName: 'taste_series', properties: columns });
-
-/** A device of the network that was paired: only the hash of what it shows us is kept. */
-export const PairedEntity = defineEntity({
-  name: 'PairedEntity',
-  tableName: 'paired',
-  properties: { tokenHash: p.string().length(64).primary(), pairedAt: p.datetime() },
-});
-
-export type DocumentEntity = typeof BriefEntity;
-export const DOCUMENT_FORMAT = 1;
+export type DocumentEntity = ReturnType<typeof entityOf>;
+/** A row as the table has it. */
+export type Row = InferEntity<DocumentEntity>;
+/** One table for each kind. */
+export const DOCUMENT_ENTITIES = Object.fromEntries(KIND_NAMES.map((name) => [name, entityOf(name)])) as Record<
+  KindName,
+  DocumentEntity
+>;

@@ -1,74 +1,116 @@
-import { ApiError, ErrorReplySchema } from '@hushto/contract';
+import { ApiError, ErrorReplySchema, KINDS, storedSchema, type DocumentOf, type KindName } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
-import type { Documents } from '../documents.ts';
+import type { Documents, ListCursor } from '../documents.ts';
 
-interface DocumentRoutes<Document> {
+interface DocumentRoutes<Name extends KindName> {
   orm: MikroORM;
-  store: Documents<Document>;
-  /** Body of create and change. */
-  document: z.ZodType<Document>;
-  /** Reply, with what is kept beside the document. */
-  stored: z.ZodType;
-  tag: string;
+  store: Documents<Name>;
 }
 
-const Params = z.object({ id: z.string().max(64) });
+/** Ids are made of these alone; anything else is nobody's. */
+export const IdSchema = z.string().regex(/^[\w-]{1,64}$/, 'An id has letters, digits, - and _ only, 64 at most.');
+const Params = z.object({ id: IdSchema });
 /** An id the sender makes must be a UUID: nobody else makes the same. */
 const NewId = z.uuid('Give a UUID.');
 const Revision = z.looseObject({
   'if-none-match': z.literal('*', 'Send *, to create under this id.').optional(),
   'if-match': z
     .string()
-    .regex(/^"?\d+"?$/, 'Send the revision you opened, a whole number.')
+    .regex(/^"?\d{1,15}"?$/, 'Send the revision you opened, a whole number.')
+    .optional(),
+});
+const ListQuery = z.strictObject({
+  limit: z.coerce.number().int().min(1).max(500).default(200),
+  after: z
+    .string()
+    .regex(/^\d{1,15}\.[\w-]{1,64}$/, 'Follow the link to the next page as it was given.')
     .optional(),
 });
 
+const expected = (headers: z.infer<typeof Revision>): number | null => {
+  const text = headers['if-match'];
+  return text === undefined ? null : Number(text.replaceAll('"', ''));
+};
+const cursorOf = (after: string | undefined): ListCursor | null => {
+  const dot = after?.indexOf('.') ?? -1;
+  return after === undefined ? null : { createdAtMs: Number(after.slice(0, dot)), id: after.slice(dot + 1) };
+};
+
 /** Create, read, list, change, delete and restore of one kind of document. */
-export function documentRoutes<Document>({ orm, store, document, stored, tag }: DocumentRoutes<Document>): FastifyPluginAsyncZod {
+export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRoutes<Name>): FastifyPluginAsyncZod {
+  const { path, tag, schema: documentSchema } = KINDS[store.name];
+  const document = documentSchema as z.ZodType<DocumentOf<Name>>;
+  const stored = storedSchema(store.name);
   const em = (): EntityManager => orm.em.fork();
-  const failing = { 400: ErrorReplySchema, 404: ErrorReplySchema };
+  const failing = { 400: ErrorReplySchema, 404: ErrorReplySchema, 409: ErrorReplySchema };
+  const tags = [tag];
   return async (app) => {
-    app.get('/', { schema: { tags: [tag], response: { 200: z.array(stored) } } }, () => store.list(em()));
-    app.post('/', { schema: { tags: [tag], body: document, response: { 201: stored, ...failing } } }, async (request, reply) =>
-      reply.status(201).send(await store.create(em(), request.body as Document)),
+    app.get(
+      '/',
+      {
+        schema: {
+          tags,
+          querystring: ListQuery,
+          description: 'In the order of creation, 200 at a time; the header Link names the next page.',
+          response: { 200: z.array(stored), 400: ErrorReplySchema },
+        },
+      },
+      async (request, reply) => {
+        const { limit, after } = request.query;
+        const { texts, next } = await store.page(em(), cursorOf(after), limit);
+        if (next) {
+          const query = new URLSearchParams({ limit: String(limit), after: `${next.createdAtMs}.${next.id}` });
+          void reply.header('link', `</api/${path}?${query.toString()}>; rel="next"`);
+        }
+        // Already JSON, and checked against the schema when it was opened.
+        return reply.type('application/json; charset=utf-8').send(`[${texts.join(',')}]` as never);
+      },
     );
-    app.get('/:id', { schema: { tags: [tag], params: Params, response: { 200: stored, ...failing } } }, (request) =>
+    app.post('/', { schema: { tags, body: document, response: { 201: stored, ...failing } } }, async (request, reply) =>
+      reply.status(201).send(await store.create(em(), request.body as DocumentOf<Name>)),
+    );
+    app.get('/:id', { schema: { tags, params: Params, response: { 200: stored, ...failing } } }, (request) =>
       store.read(em(), request.params.id),
     );
     app.put(
       '/:id',
       {
         schema: {
-          tags: [tag],
+          tags,
           params: Params,
           headers: Revision,
           body: document,
           description: 'Changes it, or with If-None-Match: * creates it under this id. Either may be sent again.',
-          response: { 200: stored, ...failing, 409: ErrorReplySchema },
+          response: { 200: stored, ...failing },
         },
       },
       (request) => {
-        if (request.headers['if-none-match']) {
-          const id = NewId.safeParse(request.params.id);
-          if (!id.success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
-          return store.createAs(em(), id.data, request.body as Document);
-        }
-        const expected = request.headers['if-match'];
-        const revision = expected === undefined ? null : Number(expected.replaceAll('"', ''));
-        return store.change(em(), request.params.id, request.body as Document, revision);
+        if (!request.headers['if-none-match'])
+          return store.change(em(), request.params.id, request.body as DocumentOf<Name>, expected(request.headers));
+        const id = NewId.safeParse(request.params.id);
+        if (!id.success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
+        return store.createAs(em(), id.data, request.body as DocumentOf<Name>);
       },
     );
     app.delete(
       '/:id',
-      { schema: { tags: [tag], params: Params, response: { 204: z.null(), ...failing } } },
+      {
+        schema: {
+          tags,
+          params: Params,
+          headers: Revision,
+          description: 'With If-Match it is refused where it was changed since. A deleted one can be restored.',
+          response: { 204: z.null(), ...failing },
+        },
+      },
       async (request, reply) => {
-        await store.delete(em(), request.params.id);
+        await store.delete(em(), request.params.id, expected(request.headers));
         return reply.status(204).send(null);
       },
     );
-    app.post('/:id/restore', { schema: { tags: [tag], params: Params, response: { 200: stored, ...failing } } }, (request) =>
+    app.post('/:id/restore', { schema: { tags, params: Params, response: { 200: stored, ...failing } } }, (request) =>
       store.restore(em(), request.params.id),
     );
   };

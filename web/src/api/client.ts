@@ -1,24 +1,17 @@
 import {
+  BackupSchema,
+  BroughtSchema,
+  ChangesSchema,
+  DataStateSchema,
   ErrorReplySchema,
-  StoredBodySchema,
-  StoredBriefSchema,
-  StoredHoldSchema,
-  StoredLensSchema,
+  KINDS,
   PairingSchema,
-  StoredPlaceSchema,
-  StoredRunSheetSchema,
-  StoredTallySchema,
-  StoredTasteSchema,
-  type Body,
+  storedSchema,
   type FieldIssue,
-  type HoldSeries,
-  type Place,
-  type RunSheet,
-  type ShelfLensDocument,
-  type Tally,
-  type TasteSeries,
+  type KindName,
+  type Stored,
+  type StoredOf,
 } from '@hushto/contract';
-import type { Brief } from '@hushto/core';
 import { z } from 'zod';
 
 /** A request that did not work, in the catalogue's words. `OFFLINE` when no answer came at all. */
@@ -33,40 +26,45 @@ export class RequestError extends Error {
   }
 }
 
+const at = (kind: KindName, id: string): string => `/api/${KINDS[kind].path}/${id}`;
+const one = (kind: KindName): z.ZodType<Stored> => storedSchema(kind);
+const matching = (revision: number | null): Record<string, string> => (revision === null ? {} : { 'if-match': String(revision) });
+
 /** The server's REST API; the only place that calls fetch. */
 export const api = {
-  briefs: resource(StoredBriefSchema, '/api/briefs')<Brief>(),
-  bodies: resource(StoredBodySchema, '/api/bodies')<Body>(),
-  lenses: resource(StoredLensSchema, '/api/lenses')<ShelfLensDocument>(),
-  places: resource(StoredPlaceSchema, '/api/places')<Place>(),
-  runSheets: resource(StoredRunSheetSchema, '/api/run-sheets')<RunSheet>(),
-  tallies: resource(StoredTallySchema, '/api/tallies')<Tally>(),
-  holds: resource(StoredHoldSchema, '/api/holds')<HoldSeries>(),
-  tastes: resource(StoredTasteSchema, '/api/tastes')<TasteSeries>(),
-  /** Takes briefs in, all of them or none. */
-  takeIn: (briefs: readonly Brief[]) =>
-    send(z.array(StoredBriefSchema), 'POST', '/api/briefs/file', { format: 'hushto-briefs', version: 1, briefs }),
-  addDemo: () => send(z.array(StoredBriefSchema), 'POST', '/api/demo'),
-  /** The code to pair a phone with; null while the network is not served, or where this is not the computer itself. */
+  changes: (since: number) => send(ChangesSchema, 'GET', `/api/changes?since=${since}`),
+  read: (kind: KindName, id: string) => send(one(kind), 'GET', at(kind, id)),
+  /** Creates under an id made here; may be sent again. */
+  create: (kind: KindName, id: string, document: unknown) =>
+    send(one(kind), 'PUT', at(kind, id), document, { 'if-none-match': '*' }),
+  change: (kind: KindName, id: string, document: unknown, revision: number) =>
+    send(one(kind), 'PUT', at(kind, id), document, matching(revision)),
+  delete: (kind: KindName, id: string, revision: number | null) =>
+    send(z.null(), 'DELETE', at(kind, id), undefined, matching(revision)),
+  restore: (kind: KindName, id: string) => send(one(kind), 'POST', `${at(kind, id)}/restore`),
+  addDemo: (): Promise<StoredOf<'briefs'>[]> => send(z.array(storedSchema('briefs')), 'POST', '/api/demo'),
+  /** What is kept, its backups, and what stands aside. */
+  data: () => send(DataStateSchema, 'GET', '/api/data'),
+  backUp: () => send(BackupSchema, 'POST', '/api/data/backups', undefined, {}, A_WHILE_MS),
+  restoreBackup: (name: string) =>
+    send(z.null(), 'POST', `/api/data/backups/${encodeURIComponent(name)}/restore`, undefined, {}, A_WHILE_MS),
+  bringArchive: (archive: Blob) => send(BroughtSchema, 'POST', '/api/data/archive', archive, {}, A_WHILE_MS),
+  /** How phones are paired; null while the network is not served, or where this is not the computer itself. */
   pairing: () => send(PairingSchema, 'GET', '/api/pairing'),
-  pair: (code: string) => send(z.null(), 'POST', '/api/pair', { code }),
+  openPairing: () => send(PairingSchema, 'POST', '/api/pairing/open'),
+  closePairing: () => send(PairingSchema, 'POST', '/api/pairing/close'),
+  revokeDevice: (id: string) => send(PairingSchema, 'DELETE', `/api/pairing/devices/${id}`),
+  pair: (code: string, name: string) => send(z.null(), 'POST', '/api/pair', { code, name }),
 };
 
-function resource<Stored>(schema: z.ZodType<Stored>, base: string) {
-  return <Document>() => ({
-    list: () => send(z.array(schema), 'GET', base),
-    read: (id: string) => send(schema, 'GET', `${base}/${id}`),
-    /** Creates under an id made here; may be sent again. */
-    create: (id: string, document: Document) => send(schema, 'PUT', `${base}/${id}`, document, { 'if-none-match': '*' }),
-    change: (id: string, document: Document, revision: number) =>
-      send(schema, 'PUT', `${base}/${id}`, document, { 'if-match': String(revision) }),
-    delete: (id: string) => send(z.null(), 'DELETE', `${base}/${id}`),
-    restore: (id: string) => send(schema, 'POST', `${base}/${id}/restore`),
-  });
-}
+/** Where everything can be fetched as one file. */
+export const ARCHIVE_PATH = '/api/data/archive';
+export const asidePath = (kind: KindName, id: string): string => `/api/data/aside/${kind}/${id}`;
 
 /** A server that has not answered for so long is taken for gone. */
 const PATIENCE_MS = 10_000;
+/** Whole databases take longer. */
+const A_WHILE_MS = 300_000;
 
 async function send<Reply>(
   schema: z.ZodType<Reply>,
@@ -74,14 +72,14 @@ async function send<Reply>(
   url: string,
   body?: unknown,
   headers: Record<string, string> = {},
+  patienceMs = PATIENCE_MS,
 ): Promise<Reply> {
-  const init: RequestInit = { method, headers, signal: AbortSignal.timeout(PATIENCE_MS) };
-  if (body !== undefined) {
-    init.body = JSON.stringify(body);
-    init.headers = { ...headers, 'content-type': 'application/json' };
-  }
+  const init: RequestInit = { method, headers, signal: AbortSignal.timeout(patienceMs) };
+  if (body instanceof Blob) Object.assign(init, { body, headers: { ...headers, 'content-type': 'application/gzip' } });
+  else if (body !== undefined)
+    Object.assign(init, { body: JSON.stringify(body), headers: { ...headers, 'content-type': 'application/json' } });
   const response = await fetch(url, init).catch(() => {
-    throw new RequestError('OFFLINE', 'The server does not answer. Your edits are kept here; save again when it is back.');
+    throw new RequestError('OFFLINE', 'The server does not answer. What you changed is kept here, and sent when it is back.');
   });
   const reply: unknown = response.status === 204 ? null : await response.json().catch(() => null);
   if (response.ok) return schema.parse(reply);

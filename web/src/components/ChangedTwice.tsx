@@ -1,60 +1,58 @@
-import { useStore } from 'zustand';
-import { clashTitle, outbox } from '../state/library.ts';
-import { SHELVES, type Clash, type Shelf } from '../state/outbox.ts';
+import { KINDS } from '@hushto/contract';
+import { useMemo } from 'react';
+import { clashesIn, clashTitle, settleClash, useKeeping, type Clashing } from '../state/library.ts';
+import type { Keep } from '../sync/record.ts';
 import { Sheet } from './Sheet.tsx';
-
-const KINDS: Record<Shelf, string> = {
-  briefs: 'Brief',
-  bodies: 'Body',
-  lenses: 'Lens',
-  places: 'Place',
-  runSheets: 'Run sheet',
-  tallies: 'Tally',
-  holds: 'Hold test',
-  tastes: 'Taste test',
-};
 
 /** What was changed here and elsewhere at once, and cannot be brought together without asking. Nothing of either is lost until chosen. */
 export function ChangedTwice({ onClose }: { onClose: () => void }) {
-  const { clashes, settle, send } = useStore(outbox);
-  const choose = (clash: Clash, keep: 'mine' | 'theirs' | 'both'): void => {
-    settle(clash, keep);
-    void send();
+  const entries = useKeeping((keeping) => keeping.entries);
+  const clashes = useMemo(() => clashesIn(entries), [entries]);
+  const choose = (clashing: Clashing, keep: Keep): void => {
+    void settleClash(clashing, keep);
     if (clashes.length === 1) onClose();
   };
   return (
     <Sheet title="Changed twice" onClose={onClose}>
       <ul className="twice-list">
-        {[...clashes]
-          .sort((a, b) => SHELVES.indexOf(a.shelf) - SHELVES.indexOf(b.shelf))
-          .map((clash) => (
-            <li key={`${clash.shelf}${clash.id}`}>
-              <p>
-                <b>{clashTitle(clash)}</b> <span className="quiet small">{KINDS[clash.shelf]}</span>
-              </p>
-              <p className="small">{whatHappened(clash)}</p>
-              <p className="row start">
-                <button type="button" className="btn s" onClick={() => choose(clash, 'mine')}>
-                  {clash.theirs ? 'Keep this one' : 'Keep as a new one'}
+        {clashes.map((clashing) => (
+          <li key={`${clashing.kind}${clashing.id}`}>
+            <p>
+              <b>{clashTitle(clashing)}</b> <span className="quiet small">{KINDS[clashing.kind].name}</span>
+            </p>
+            <p className="small">{whatHappened(clashing)}</p>
+            <p className="row start">
+              {choicesOf(clashing).map(([label, keep]) => (
+                <button key={label} type="button" className="btn s" onClick={() => choose(clashing, keep)}>
+                  {label}
                 </button>
-                <button type="button" className="btn s" onClick={() => choose(clash, 'theirs')}>
-                  {clash.theirs ? 'Keep the other' : 'Let it go'}
-                </button>
-                {clash.theirs && (
-                  <button type="button" className="btn s" onClick={() => choose(clash, 'both')}>
-                    Keep both
-                  </button>
-                )}
-              </p>
-            </li>
-          ))}
+              ))}
+            </p>
+          </li>
+        ))}
       </ul>
     </Sheet>
   );
 }
 
-function whatHappened({ theirs, fields, refusal }: Clash): string {
-  if (refusal) return `The server refuses it: ${refusal}`;
-  if (!theirs) return 'It was deleted elsewhere after you opened it.';
+/** What can be done about a clash, in the order of how much it keeps of what was done here. */
+function choicesOf({ clash: { why, mine, others } }: Clashing): [label: string, keep: Keep][] {
+  const other: [string, Keep][] = others.map((_one, i) => [
+    others.length > 1 ? `Keep the other, ${i + 1} of ${others.length}` : 'Keep the other',
+    { other: i },
+  ]);
+  if (mine === null) return [['Delete it', 'mine'], ...other];
+  if (why === 'deleted' || why === 'refused')
+    return [
+      ['Keep as a new one', 'mine'],
+      [others.length > 0 ? 'Back to what the server has' : 'Let it go', { other: 0 }],
+    ];
+  return [['Keep this one', 'mine'], ...other, [others.length > 1 ? 'Keep all' : 'Keep both', 'both']];
+}
+
+function whatHappened({ clash: { why, mine, fields, refusal } }: Clashing): string {
+  if (why === 'refused') return `The server refuses it: ${refusal ?? 'it did not say why.'}`;
+  if (why === 'deleted') return 'It was deleted elsewhere after you opened it.';
+  if (mine === null) return 'You deleted it here; elsewhere it was changed in the meantime.';
   return `Here and elsewhere both changed ${fields.map((path) => path.split('.').slice(0, 2).join(', ')).join('; ')}.`;
 }

@@ -2,30 +2,30 @@ import { Check, ChevronDown, Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { LiveShelf } from '../state/documents.ts';
-import { bringBack, discard, useLibrary, type Kept } from '../state/library.ts';
+import type { DocumentOf, KindName, StoredOf } from '@hushto/contract';
+import { bringBack, discard, useLibrary } from '../state/library.ts';
 import { TextField } from './TextField.tsx';
 import { useToasts } from './Toasts.tsx';
 
-interface DocumentMenuProps<Name extends LiveShelf> {
+interface DocumentMenuProps<Name extends KindName> {
   shelf: Name;
   /** What they are called, "place" and "places", and the address they stand under. */
   one: string;
   many: string;
   at: string;
-  open: Kept[Name];
-  titleOf: (document: Kept[Name]['document']) => string;
-  lineOf: (document: Kept[Name]['document']) => string;
+  open: StoredOf<Name>;
+  titleOf: (document: DocumentOf<Name>) => string;
+  lineOf: (document: DocumentOf<Name>) => string;
   onRename: (title: string) => void;
   /** Makes a new one and gives its id. */
   onNew: () => string;
 }
 
 /** A title that opens the list of its kind, with its name, a new one, and deleting, which can be undone. */
-export function DocumentMenu<Name extends LiveShelf>(props: DocumentMenuProps<Name>) {
+export function DocumentMenu<Name extends KindName>(props: DocumentMenuProps<Name>) {
   const { shelf, one, many, at, open: stored, titleOf, lineOf, onRename, onNew } = props;
   const [open, setOpen] = useState(false);
-  const items = useLibrary((library) => library[shelf]) as readonly Kept[Name][];
+  const items = useLibrary((library) => library[shelf]) as readonly StoredOf<Name>[];
   const navigate = useNavigate();
   const { show } = useToasts();
   const title = titleOf(stored.document);

@@ -5,7 +5,9 @@ import { Message } from './Message.tsx';
 
 /** What a screen stands behind until the kept things are there: loading, a failure with another try, or pairing. */
 export function LibraryGate({ what, children }: { what: string; children: ReactNode }) {
-  const { status, failure, load } = useLibrary();
+  const status = useLibrary((library) => library.status);
+  const failure = useLibrary((library) => library.failure);
+  const load = useLibrary((library) => library.load);
   useEffect(() => {
     if (useLibrary.getState().status === 'idle') void load();
   }, [load]);
@@ -27,10 +29,11 @@ export function LibraryGate({ what, children }: { what: string; children: ReactN
 /** On a phone that the computer does not know yet. */
 function PairThis({ onPaired }: { onPaired: () => void }) {
   const [code, setCode] = useState('');
+  const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const pair = async (): Promise<void> => {
     try {
-      await api.pair(code);
+      await api.pair(code, name);
       onPaired();
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
@@ -38,7 +41,10 @@ function PairThis({ onPaired }: { onPaired: () => void }) {
   };
   return (
     <Message title="Pair this phone">
-      <p>On the computer Hushto runs on, open “On a phone” and type the code it shows here. It is asked for once.</p>
+      <p>
+        On the computer Hushto runs on, press “Pocket”, then “Pair a phone”, and type the code it shows. It is good for two
+        minutes.
+      </p>
       <form
         className="form"
         onSubmit={(event) => {
@@ -56,6 +62,12 @@ function PairThis({ onPaired }: { onPaired: () => void }) {
               aria-invalid={problem !== null}
               onChange={(event) => setCode(event.target.value)}
             />
+          </span>
+        </label>
+        <label className="field">
+          <span>Name of this phone, for the list on the computer</span>
+          <span className="inp">
+            <input value={name} maxLength={60} placeholder="Phone" onChange={(event) => setName(event.target.value)} />
           </span>
         </label>
         {problem && (

@@ -1,9 +1,9 @@
-import { ChevronDown, CloudOff, RefreshCw, Smartphone, SunMoon, TriangleAlert } from 'lucide-react';
+import { ChevronDown, CloudOff, Database, RefreshCw, Smartphone, SunMoon, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Popover } from 'radix-ui';
 import { Link, NavLink, useLocation } from 'react-router';
-import { useStore } from 'zustand';
-import { outbox } from '../state/library.ts';
+import { clashesIn, useKeeping } from '../state/library.ts';
+import type { Keeping } from '../sync/keeping.ts';
 import { isDim, useSettings } from '../state/settings.ts';
 import { useRenewal } from '../state/worker.ts';
 import { ShortcutList } from './ShortcutList.tsx';
@@ -26,7 +26,10 @@ export function Masthead() {
   const { theme, set } = useSettings();
   const [open, setOpen] = useState<'keys' | 'phone' | 'twice' | null>(null);
   const renew = useRenewal();
-  const { changes, clashes, reached } = useStore(outbox);
+  const clashes = useKeeping(({ entries }) => clashesIn(entries).length);
+  const waiting = useKeeping(waitingIn);
+  const reached = useKeeping((keeping) => keeping.reached);
+  const unsafe = useKeeping((keeping) => keeping.unsafe !== null);
   const dim = isDim(theme);
   const switchTheme = (): void => set({ theme: dim ? 'paper' : 'dim' });
   const shut = (): void => setOpen(null);
@@ -54,17 +57,18 @@ export function Masthead() {
       </nav>
       <ScreenMenu />
       <div className="tools">
-        {clashes.length > 0 && (
+        {clashes > 0 && (
           <button type="button" className="btn s bare twice" onClick={() => setOpen('twice')}>
-            <TriangleAlert className="i" aria-hidden="true" /> Changed twice: {clashes.length}
+            <TriangleAlert className="i" aria-hidden="true" /> Changed twice: {clashes}
           </button>
         )}
         {!reached && (
           <p className="away" role="status">
             <CloudOff className="i" aria-hidden="true" />
-            {changes.length > 0 ? `Server away; ${changes.length} kept here` : 'Server away'}
+            {waiting === 0 ? 'Server away' : unsafe ? `Server away; ${waiting} not safe` : `Server away; ${waiting} kept here`}
           </p>
         )}
+        {unsafe && <Unsafe waiting={waiting} />}
         {renew && (
           <button type="button" className="btn s bare" onClick={renew}>
             <RefreshCw className="i" aria-hidden="true" /> Newer version
@@ -73,6 +77,9 @@ export function Masthead() {
         <button type="button" className="btn s bare" aria-label="Pocket" onClick={() => setOpen('phone')}>
           <Smartphone className="i" aria-hidden="true" /> <span>Pocket</span>
         </button>
+        <Link className="btn s bare icon" to="/data" aria-label="Your data" title="Your data: backups, archive, devices">
+          <Database className="i" aria-hidden="true" />
+        </Link>
         <ShortcutList open={open === 'keys'} onOpenChange={(keys) => setOpen(keys ? 'keys' : null)} />
         <button
           type="button"
@@ -89,6 +96,24 @@ export function Masthead() {
         {open === 'twice' && <ChangedTwice onClose={shut} />}
       </Suspense>
     </header>
+  );
+}
+
+const waitingIn = ({ entries }: Keeping): number => {
+  let count = 0;
+  for (const { want } of entries.values()) if (want) count += 1;
+  return count;
+};
+
+/** This browser's storage is full or shut: what is changed is nowhere but on the page until the server has it. */
+function Unsafe({ waiting }: { waiting: number }) {
+  return (
+    <p className="away unsafe" role="alert">
+      <TriangleAlert className="i" aria-hidden="true" />
+      {waiting > 0
+        ? 'This browser cannot keep your changes: leave the page open until the server has them.'
+        : 'This browser cannot keep changes; they go straight to the server. Free some storage, or allow it.'}
+    </p>
   );
 }
 

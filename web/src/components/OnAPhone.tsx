@@ -1,14 +1,12 @@
 import { withHands } from '@hushto/contract';
 import { Download, Smartphone } from 'lucide-react';
-import { useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { api } from '../api/client.ts';
 import { deckOfBrief, deckOfSheet } from '../state/decks.ts';
 import { useLibrary } from '../state/library.ts';
 import type { Deck } from '../state/pocket.ts';
-import { draftStore } from '../state/stores.ts';
 import { takeFile } from '../state/takeFile.ts';
 import { saveFile } from './saveFile.ts';
+import { PairPhone } from './PairPhone.tsx';
 import { Sheet } from './Sheet.tsx';
 import { useToasts } from './Toasts.tsx';
 
@@ -47,7 +45,7 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
       ) : (
         <p>Open a brief, or a run sheet with at least one brief, to take it along.</p>
       )}
-      <Pairing />
+      <PairPhone />
     </Sheet>
   );
 }
@@ -61,40 +59,6 @@ function useOpenDeck(): Deck | null {
   const brief = kind === 'plan' || kind === 'card' ? briefs.find((stored) => stored.id === id) : undefined;
   const deck = sheet
     ? deckOfSheet(sheet, briefs, places, holds)
-    : brief && deckOfBrief(brief.id, withHands(draftStore.getState().byId[brief.id]?.good ?? brief.document, holds));
+    : brief && deckOfBrief(brief.id, withHands(brief.document, holds));
   return deck && deck.stops.length > 0 ? deck : null;
-}
-
-function Pairing() {
-  const [pairing, setPairing] = useState<Awaited<ReturnType<typeof api.pairing>> | 'unknown'>('unknown');
-  useEffect(() => {
-    let here = true;
-    void api.pairing().then(
-      (reply) => here && setPairing(reply),
-      () => undefined,
-    );
-    return () => {
-      here = false;
-    };
-  }, []);
-  if (pairing === 'unknown') return null;
-  return (
-    <section className="pairing" aria-labelledby="pairing-title">
-      <h3 id="pairing-title">Pair a phone</h3>
-      {pairing ? (
-        <>
-          <p>
-            On the phone, in this network, open <b className="num">{pairing.address}</b> and type
-          </p>
-          <p className="code num">{`${pairing.code.slice(0, 3)} ${pairing.code.slice(3)}`}</p>
-          <p className="help">Each code lets one phone in. After its first visit the phone works without the network too.</p>
-        </>
-      ) : (
-        <p className="help">
-          Hushto answers only on this computer. To open it on a phone in the same network, start it with HUSHTO_HOST and a
-          certificate; the README has the steps.
-        </p>
-      )}
-    </section>
-  );
 }

@@ -1,119 +1,153 @@
-import {
-  BodySchema,
-  fieldIssues,
-  HoldSeriesSchema,
-  PlaceSchema,
-  RunSheetSchema,
-  TasteSeriesSchema,
-  type Body,
-  type FieldIssue,
-  type HoldSeries,
-  type Place,
-  type RunSheet,
-  type TasteSeries,
-} from '@hushto/contract';
+import { fieldIssues, kindOf, type DocumentOf, type FieldIssue, type KindName } from '@hushto/contract';
 import equal from 'fast-deep-equal';
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import { create } from 'zustand';
 import { useShortcuts } from '../components/useShortcuts.ts';
-import { keep, keepHere, outbox, useLibrary } from './library.ts';
+import { mergeThree } from '../sync/merge.ts';
+import { keyOf } from '../sync/keeping.ts';
+import { documentOf, draftOf, keep, keeping, useKeeping } from './library.ts';
 
-/** Documents that are kept as they are changed, without a save of their own. */
-interface Live {
-  places: Place;
-  runSheets: RunSheet;
-  bodies: Body;
-  holds: HoldSeries;
-  tastes: TasteSeries;
+/** One change, to be undone whatever else was changed since. */
+interface Change {
+  before: unknown;
+  after: unknown;
 }
-export type LiveShelf = keyof Live;
 
-interface Editing {
-  past: Record<string, readonly unknown[]>;
-  future: Record<string, readonly unknown[]>;
-  /** What could not be kept of the last change, by document. */
+interface History {
+  /** By document, latest last. */
+  past: Record<string, readonly Change[]>;
+  future: Record<string, readonly Change[]>;
+  /** What is wrong with what was typed last, by document. */
   issues: Record<string, FieldIssue[]>;
 }
 
-const SCHEMAS = {
-  places: PlaceSchema,
-  runSheets: RunSheetSchema,
-  bodies: BodySchema,
-  holds: HoldSeriesSchema,
-  tastes: TasteSeriesSchema,
-};
-/** Changes that follow each other faster than this, ms, are one step to undo, and sent as one. */
+/** Changes that follow each other faster than this, ms, are one step to undo, and sent as one: a drag, or typing. */
 const ONE_STEP_MS = 600;
 const MOST_STEPS = 100;
 
-const useEditing = create<Editing>()(() => ({ past: {}, future: {}, issues: {} }));
-let lastEdit = { id: '', atMs: -Infinity };
+const useHistory = create<History>()(() => ({ past: {}, future: {}, issues: {} }));
+let lastEdit = { key: '', atMs: -Infinity };
 let sending = 0;
 
-/** Changes a document; it is in this browser's storage at once and on its way to the server shortly after. Refused changes are said. Returns whether it is kept. */
-export function editDocument<Name extends LiveShelf>(
-  shelf: Name,
+/**
+ * Changes a document: shown at once, kept in this browser a moment later, and on its way to the server when the hand rests. What cannot
+ * be used is kept as typed, with what is wrong with it. @returns whether it can be used
+ */
+export function editDocument<Name extends KindName>(
+  kind: Name,
   id: string,
-  change: (document: Live[Name]) => Live[Name],
+  change: (document: DocumentOf<Name>) => DocumentOf<Name>,
 ): boolean {
-  const before = documentOf(shelf, id);
-  if (!before) return false;
-  const after = change(before);
-  if (equal(before, after)) return true;
-  const atMs = Date.now();
-  const goesOn = lastEdit.id === id && atMs - lastEdit.atMs < ONE_STEP_MS;
-  lastEdit = { id, atMs };
-  if (!write(shelf, id, after)) return false;
-  useEditing.setState(({ past, future }) => ({
-    past: goesOn ? past : { ...past, [id]: [...(past[id] ?? []), before].slice(-MOST_STEPS) },
-    future: { ...future, [id]: [] },
-  }));
+  const shown = documentOf(kind, id);
+  if (!shown) return false;
+  const key = keyOf(kind, id);
+  const draft = draftOf(kind, id);
+  const typedBefore = (draft?.typed ?? shown) as DocumentOf<Name>;
+  const typed = change(typedBefore);
+  if (equal(typedBefore, typed)) return true;
+  const parsed = kindOf(kind).schema.safeParse(typed);
+  const on = draft?.on ?? shown;
+  setIssues(key, parsed.success ? [] : fieldIssues(parsed.error));
+  if (!parsed.success) {
+    void keeping.draft(kind, id, { typed, on });
+    return false;
+  }
+  note(key, { before: shown, after: parsed.data });
+  const asTyped = equal(parsed.data, typed) ? null : { typed, on: parsed.data };
+  void keeping.edit(kind, id, on, parsed.data, asTyped);
+  sendSoon();
   return true;
 }
 
-function step(shelf: LiveShelf, id: string, from: 'past' | 'future', to: 'past' | 'future'): void {
-  const { [from]: steps, [to]: others } = useEditing.getState();
-  const target = steps[id]?.at(-1);
-  const now = documentOf(shelf, id);
-  if (!target || !now) return;
-  lastEdit = { id: '', atMs: -Infinity };
-  if (!write(shelf, id, target as Live[LiveShelf])) return;
-  useEditing.setState({
-    [from]: { ...steps, [id]: steps[id]!.slice(0, -1) },
-    [to]: { ...others, [id]: [...(others[id] ?? []), now] },
+/** Puts a whole document in the place of another, as a step of its own to undo. */
+export function replaceDocument<Name extends KindName>(kind: Name, id: string, document: DocumentOf<Name>): void {
+  lastEdit = { key: '', atMs: -Infinity };
+  editDocument(kind, id, () => document);
+  lastEdit = { key: '', atMs: -Infinity };
+}
+
+/** Remembers a change, with the one before where both belong to one movement of the hand. */
+function note(key: string, change: Change): void {
+  const atMs = Date.now();
+  const goesOn = lastEdit.key === key && atMs - lastEdit.atMs < ONE_STEP_MS;
+  lastEdit = { key, atMs };
+  useHistory.setState(({ past, future }) => {
+    const steps = past[key] ?? [];
+    const last = steps.at(-1);
+    const next = goesOn && last ? [...steps.slice(0, -1), { before: last.before, after: change.after }] : [...steps, change];
+    return { past: { ...past, [key]: next.slice(-MOST_STEPS) }, future: { ...future, [key]: [] } };
   });
 }
 
-function write<Name extends LiveShelf>(shelf: Name, id: string, document: Live[Name]): boolean {
-  const parsed = SCHEMAS[shelf].safeParse(document);
-  const issues = parsed.success ? [] : fieldIssues(parsed.error);
-  useEditing.setState((editing) => ({ issues: { ...editing.issues, [id]: issues } }));
-  if (!parsed.success) return false;
-  keepHere(shelf, document as never, id);
-  // Sent when the hand rests.
-  clearTimeout(sending);
-  sending = window.setTimeout(() => void outbox.getState().send(), ONE_STEP_MS);
-  return true;
+function setIssues(key: string, issues: FieldIssue[]): void {
+  useHistory.setState((history) => ({ issues: { ...history.issues, [key]: issues } }));
 }
 
-const documentOf = <Name extends LiveShelf>(shelf: Name, id: string): Live[Name] | null =>
-  (useLibrary.getState()[shelf].find((one) => one.id === id)?.document ?? null) as Live[Name] | null;
+/** Takes one change back, or makes it again, and leaves alone what was changed since, here or elsewhere. */
+function step(kind: KindName, id: string, from: 'past' | 'future'): void {
+  const to = from === 'past' ? 'future' : 'past';
+  const key = keyOf(kind, id);
+  const { [from]: steps, [to]: others } = useHistory.getState();
+  const change = steps[key]?.at(-1);
+  const shown = documentOf(kind, id);
+  if (!change || !shown) return;
+  lastEdit = { key: '', atMs: -Infinity };
+  const [was, will] = from === 'past' ? [change.after, change.before] : [change.before, change.after];
+  // As if it were somebody else's change: from what it made, to what was there before.
+  const { document } = mergeThree<unknown>(was, will, shown);
+  const parsed = kindOf(kind).schema.safeParse(document);
+  // Brought together with what others did since it may be impossible: then the whole of it comes back.
+  const back = parsed.success ? parsed.data : will;
+  setIssues(key, []);
+  useHistory.setState({
+    [from]: { ...steps, [key]: steps[key]!.slice(0, -1) },
+    [to]: { ...others, [key]: [...(others[key] ?? []), change] },
+  });
+  void keeping.edit(kind, id, shown, back);
+  sendSoon();
+}
+
+function sendSoon(): void {
+  clearTimeout(sending);
+  sending = window.setTimeout(() => void keeping.send(), ONE_STEP_MS);
+}
+
+/** Forgets what could be undone of everything: for tests, which begin anew. */
+export const forgetHistory = (): void => useHistory.setState({ past: {}, future: {}, issues: {} });
+
+/** Takes the last change of a document back. */
+export const undoDocument = (kind: KindName, id: string): void => step(kind, id, 'past');
 
 /** A document's changes, with undo and redo by key as well. */
-export function useDocument<Name extends LiveShelf>(shelf: Name, id: string) {
-  const canUndo = useEditing(({ past }) => (past[id]?.length ?? 0) > 0);
-  const canRedo = useEditing(({ future }) => (future[id]?.length ?? 0) > 0);
-  const issues = useEditing((editing) => editing.issues[id]);
-  const edit = useCallback((change: (document: Live[Name]) => Live[Name]) => editDocument(shelf, id, change), [shelf, id]);
-  const undo = useCallback(() => step(shelf, id, 'past', 'future'), [shelf, id]);
-  const redo = useCallback(() => step(shelf, id, 'future', 'past'), [shelf, id]);
+export function useDocument<Name extends KindName>(kind: Name, id: string) {
+  const key = keyOf(kind, id);
+  const canUndo = useHistory(({ past }) => (past[key]?.length ?? 0) > 0);
+  const canRedo = useHistory(({ future }) => (future[key]?.length ?? 0) > 0);
+  const issues = useHistory((history) => history.issues[key]);
+  const edit = useCallback(
+    (change: (document: DocumentOf<Name>) => DocumentOf<Name>) => editDocument(kind, id, change),
+    [kind, id],
+  );
+  const undo = useCallback(() => step(kind, id, 'past'), [kind, id]);
+  const redo = useCallback(() => step(kind, id, 'future'), [kind, id]);
   useShortcuts({ 'Control+z': undo, 'Control+Z': redo, 'Control+y': redo });
   return { edit, undo, redo, canUndo, canRedo, issues: issues ?? [] };
 }
 
+/** A document as typed, and what is wrong with it where it cannot be used so. Null where there is none. */
+export function useTyped<Name extends KindName>(kind: Name, id: string) {
+  const draft = useKeeping(({ entries }) => entries.get(keyOf(kind, id))?.draft?.typed);
+  const issues = useMemo(() => {
+    const parsed = draft ? kindOf(kind).schema.safeParse(draft) : null;
+    return parsed?.error ? fieldIssues(parsed.error) : NO_ISSUES;
+  }, [kind, draft]);
+  return { typed: (draft ?? null) as DocumentOf<Name> | null, issues };
+}
+const NO_ISSUES: FieldIssue[] = [];
+
 /** A new document, kept. Returns its id at once. */
-export function addDocument<Name extends LiveShelf>(shelf: Name, document: Live[Name]): string {
+export function addDocument<Name extends KindName>(kind: Name, document: DocumentOf<Name>): string {
   const id = crypto.randomUUID();
-  void keep(shelf, document as never, id);
+  void keep(kind, document, id);
   return id;
 }

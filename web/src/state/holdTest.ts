@@ -88,13 +88,9 @@ export function withFrame(series: HoldSeries, frame: Omit<HeldFrame, 'id' | 'at'
 /** The series without its last frame; it goes on. */
 export const withoutLast = (series: HoldSeries): HoldSeries => ({ ...series, frames: series.frames.slice(0, -1), closed: false });
 
-/** Briefs that plan with a series, by title. @param goodOf a brief as it stands on screen */
-export const briefsWith = (
-  id: string,
-  holds: readonly StoredHold[],
-  briefs: readonly StoredBrief[],
-  goodOf: (stored: StoredBrief) => Brief,
-): string[] => briefs.filter((stored) => seriesFor(goodOf(stored), holds)?.id === id).map((stored) => goodOf(stored).title);
+/** Briefs that plan with a series, by title. */
+export const briefsWith = (id: string, holds: readonly StoredHold[], briefs: readonly StoredBrief[]): string[] =>
+  briefs.filter(({ document }) => seriesFor(document, holds)?.id === id).map(({ document }) => document.title);
 
 /** Hands the simulated camera hides, drawn from the prior: nobody knows them until the test is over. */
 export function hiddenHands(seed: number): NonNullable<HoldSeries['simulated']> {

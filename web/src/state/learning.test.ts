@@ -55,7 +55,7 @@ describe('the hands a brief plans with', () => {
 
   it('come with the words of whose they are, and which briefs a series changes is known', () => {
     expect(withHands(market, holds).hold.tested?.from).to.deep.equal({ seriesId: 'hold-0', say: 'your 18 frames of 3 March' });
-    const titles = holds.flatMap(({ id }) => briefsWith(id, holds, briefs, ({ document }) => document));
+    const titles = holds.flatMap(({ id }) => briefsWith(id, holds, briefs));
     expect(titles).to.have.members(briefs.map(({ document }) => document.title));
   });
 });

@@ -1,258 +1,239 @@
-import {
-  StoredBodySchema,
-  StoredBriefSchema,
-  StoredHoldSchema,
-  StoredLensSchema,
-  StoredPlaceSchema,
-  StoredRunSheetSchema,
-  StoredTallySchema,
-  StoredTasteSchema,
-  type StoredBody,
-  type StoredBrief,
-  type StoredHold,
-  type StoredLens,
-  type StoredPlace,
-  type StoredRunSheet,
-  type StoredTally,
-  type StoredTaste,
-} from '@hushto/contract';
+import { KIND_NAMES, kindOf, type DocumentOf, type KindName, type Stored, type StoredOf } from '@hushto/contract';
 import equal from 'fast-deep-equal';
-import { get as readCopy, set as writeCopy } from 'idb-keyval';
-import type { z } from 'zod';
-import { create } from 'zustand';
+import { create, useStore } from 'zustand';
 import { api, RequestError } from '../api/client.ts';
-import { createOutbox, SHELVES, type Clash, type Shelf, type Stored } from './outbox.ts';
+import { browserDisk, browserLock } from '../sync/browserDisk.ts';
+import { takeOverEarlier } from '../sync/earlierQueue.ts';
+import { handedOver, handOver, takeOver } from '../sync/handover.ts';
+import { createKeeping, keyOf, type Keeping } from '../sync/keeping.ts';
+import { shownOf, type Clash, type Entry, type Keep } from '../sync/record.ts';
 
-export interface Kept {
-  briefs: StoredBrief;
-  bodies: StoredBody;
-  lenses: StoredLens;
-  places: StoredPlace;
-  runSheets: StoredRunSheet;
-  tallies: StoredTally;
-  holds: StoredHold;
-  tastes: StoredTaste;
-}
-type Documents = { [Name in Shelf]: Kept[Name]['document'] };
-type Lists = { [Name in Shelf]: readonly Kept[Name][] };
+type Lists = { [Name in KindName]: readonly StoredOf<Name>[] };
 
 interface Library extends Lists {
   status: 'idle' | 'loading' | 'ready' | 'failed' | 'unpaired';
   /** Why it could not be loaded, in a sentence. */
   failure: string | null;
   load: () => Promise<void>;
-  put: <Name extends Shelf>(shelf: Name, stored: Kept[Name]) => void;
-  remove: (shelf: Shelf, id: string) => void;
   /** Adds Port Alder: its briefs, places, tests and run sheet. */
   addDemo: () => Promise<void>;
 }
 
-const SCHEMAS: { [Name in Shelf]: z.ZodType<Kept[Name]> } = {
-  briefs: StoredBriefSchema,
-  bodies: StoredBodySchema,
-  lenses: StoredLensSchema,
-  places: StoredPlaceSchema,
-  runSheets: StoredRunSheetSchema,
-  tallies: StoredTallySchema,
-  holds: StoredHoldSchema,
-  tastes: StoredTasteSchema,
-};
-const NOTHING: Lists = { briefs: [], bodies: [], lenses: [], places: [], runSheets: [], tallies: [], holds: [], tastes: [] };
+const disk = browserDisk();
+const windows = new BroadcastChannel('hushto.entries');
 
-/** What the server keeps, as last seen, with the changes that are on their way to it. */
-export const useLibrary = create<Library>()((set) => ({
+/** What this browser keeps, and brings to the server. */
+export const keeping = createKeeping({
+  disk,
+  remote: api,
+  alone: browserLock(),
+  tell: (keys) => windows.postMessage(keys),
+  now: Date.now,
+  newId: () => crypto.randomUUID(),
+});
+export const useKeeping = <Selected>(select: (keeping: Keeping) => Selected): Selected => useStore(keeping.store, select);
+/** What stands aside in this browser because it could not be understood. */
+export const strangeEntries = { read: () => disk.aside(), clear: () => disk.clearAside() };
+
+const NOTHING = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Lists;
+let opened: Promise<boolean> | null = null;
+
+/** What is kept: as the server last said, with what is on its way to it. */
+export const useLibrary = create<Library>()((set, get) => ({
   status: 'idle',
   failure: null,
   ...NOTHING,
   load: async () => {
     set(({ status }) => ({ status: status === 'ready' ? status : 'loading', failure: null }));
+    opened ??= open();
+    // What was seen before is shown at once; what changed since follows.
+    if (await opened) set({ status: 'ready' });
     try {
-      const lists = await listsFrom((shelf) => api[shelf].list());
-      outbox.setState({ reached: true });
-      set({ status: 'ready', ...withWaiting(lists) });
-      // What an earlier page could not hear the answer to goes again, before anything is changed on top of it.
-      if (outbox.getState().changes.length > 0) void outbox.getState().send();
+      await keeping.pull();
+      set({ status: 'ready' });
+      void keeping.send();
     } catch (error) {
       const code = error instanceof RequestError ? error.code : null;
       if (code === 'NOT_PAIRED') return set({ status: 'unpaired' });
-      if (code === 'OFFLINE') outbox.setState({ reached: false });
-      const copy = await ownCopy();
-      if (copy) return set({ status: 'ready', ...withWaiting(copy) });
-      set({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
+      if (code === 'OFFLINE') keeping.store.setState({ reached: false });
+      if (get().status !== 'ready') set({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
     }
   },
-  put: (shelf, stored) =>
-    set((library) => {
-      const others = (library[shelf] as readonly Stored[]).filter(({ id }) => id !== stored.id);
-      return { [shelf]: inOrder([...others, stored as Stored]) };
-    }),
-  remove: (shelf, id) =>
-    set((library) => ({ [shelf]: (library[shelf] as readonly Stored[]).filter((stored) => stored.id !== id) })),
   addDemo: async () => {
     await api.addDemo();
-    await useLibrary.getState().load();
+    await get().load();
   },
 }));
 
-const inOrder = <One extends Stored>(list: readonly One[]): One[] =>
-  [...list].sort((a, b) => a.createdAt.localeCompare(b.createdAt));
-
-async function listsFrom(read: (shelf: Shelf) => Promise<unknown>): Promise<Lists> {
-  const lists = await Promise.all(SHELVES.map(async (shelf) => [shelf, await read(shelf)] as const));
-  return Object.fromEntries(lists) as unknown as Lists;
+/** Reads what this browser has. @returns whether it ever saw the server's lists */
+async function open(): Promise<boolean> {
+  if (!(await keeping.open())) return false;
+  const local = localStorageOf();
+  if (local) {
+    await takeOverEarlier(local, disk).catch(() => undefined);
+    await keeping.open();
+    // What a page that went a moment ago had not written yet.
+    if (await keeping.redo(takeOver(local))) handedOver(local);
+  }
+  return (await disk.readUpTo().catch(() => null)) !== null;
 }
 
-/** The changes that wait for the server; each is on disk before anything else happens. */
-export const outbox = createOutbox({
-  storage: () => localStorage,
-  remote: {
-    create: (shelf, id, document) => api[shelf].create(id, document as never),
-    change: (shelf, id, document, revision) => api[shelf].change(id, document as never, revision),
-    read: (shelf, id) => api[shelf].read(id),
-    delete: (shelf, id) => api[shelf].delete(id),
-    restore: (shelf, id) => api[shelf].restore(id),
-  },
-  now: Date.now,
-  newId: () => crypto.randomUUID(),
-  onStored: (shelf, id, stored) => {
-    const library = useLibrary.getState();
-    if (stored) library.put(shelf, stored as never);
-    else library.remove(shelf, id);
-  },
-});
-
-/** Lists of the server with what waits laid over them: what was done here is never out of sight. */
-function withWaiting(lists: Lists): Lists {
-  const { changes, clashes } = outbox.getState();
-  const over: Record<Shelf, Stored[]> = structuredClone(lists) as never;
-  const lay = (shelf: Shelf, id: string, document: unknown, revision: number, atMs: number): void => {
-    const there = over[shelf].find((stored) => stored.id === id);
-    const at = new Date(atMs).toISOString();
-    if (there) Object.assign(there, { document, revision });
-    else over[shelf].push({ id, revision, createdAt: at, updatedAt: at, document });
-  };
-  for (const { shelf, id, kind, document, base, atMs } of changes)
-    if (kind !== 'delete') lay(shelf, id, document, base?.revision ?? 0, atMs);
-    else over[shelf] = over[shelf].filter((stored) => stored.id !== id);
-  for (const { shelf, id, mine, theirs } of clashes) if (theirs) lay(shelf, id, mine, theirs.revision, 0);
-  for (const shelf of SHELVES) over[shelf] = inOrder(over[shelf]);
-  return over as never;
+/** The browser may forbid it; asking alone fails then. */
+function localStorageOf(): Storage | null {
+  try {
+    return localStorage;
+  } catch {
+    return null;
+  }
 }
 
-const COPY = 'library';
+// ---- lists, from entries ----
 
-/** What this browser last saw, as far as this version still understands it; null where it never saw anything. */
-async function ownCopy(): Promise<Lists | null> {
-  const copy = await readCopy<Lists>(COPY).catch(() => undefined);
-  if (!copy) return null;
-  return listsFrom((shelf) =>
-    Promise.resolve(((copy[shelf] ?? []) as readonly unknown[]).filter((stored) => SCHEMAS[shelf].safeParse(stored).success)),
-  );
-}
+const listed = new WeakMap<Entry, Stored>();
+let before: ReadonlyMap<string, Entry> = new Map();
 
-export type Sent = 'sent' | 'waiting' | 'clash';
-
-/**
- * Keeps a document: in this browser at once, at the server as soon as it answers. Without an id it is a new one.
- * @param began the document as it was when it was first edited, where that may be long ago; what others did since is merged against it
- */
-export async function keep<Name extends Shelf>(
-  shelf: Name,
-  document: Documents[Name],
-  id: string = crypto.randomUUID(),
-  began?: Documents[Name],
-): Promise<{ stored: Kept[Name]; sent: Sent }> {
-  const stored = keepHere(shelf, document, id, began);
-  return { stored, sent: await sentNow(shelf, id) };
-}
-
-/** The first half of {@link keep}: in this browser at once, to be sent by whoever calls. */
-export function keepHere<Name extends Shelf>(
-  shelf: Name,
-  document: Documents[Name],
-  id: string,
-  began?: Documents[Name],
-): Kept[Name] {
-  const library = useLibrary.getState();
-  const before = (library[shelf] as readonly Stored[]).find((stored) => stored.id === id);
-  const at = new Date().toISOString();
-  const known = before && before.revision > 0 ? { revision: before.revision, document: before.document } : null;
-  // Of a revision nobody has: the server says what it has, and the two are brought together.
-  const base = known && began && !equal(began, known.document) ? { revision: 0, document: began } : known;
-  outbox.getState().add({ shelf, id, kind: 'put', document, base });
-  const stored = { createdAt: at, revision: 0, ...before, id, updatedAt: at, document } as unknown as Kept[Name];
-  library.put(shelf, stored);
+function storedOf(entry: Entry, known: Stored | undefined): Stored | null {
+  const at = listed.get(entry);
+  if (at) return at;
+  const shown = typedOf(entry) ?? shownOf(entry);
+  if (shown === null) return null;
+  const { id, createdAt, server } = entry;
+  // The same document stays the same thing, whatever happened round it: nothing is worked out again.
+  const document = known && equal(known.document, shown) ? known.document : shown;
+  const stored = { id, createdAt, updatedAt: server?.updatedAt ?? createdAt, revision: server?.revision ?? 0, document };
+  listed.set(entry, stored);
   return stored;
 }
 
+/** A document as typed, where it can be used as typed: with the space at the end of a name that is still being written. */
+function typedOf({ kind, draft, ...entry }: Entry): unknown {
+  if (!draft) return null;
+  const parsed = kindOf(kind).schema.safeParse(draft.typed);
+  return parsed.success && equal(parsed.data, shownOf({ kind, draft, ...entry })) ? draft.typed : null;
+}
+
+keeping.store.subscribe(({ entries }) => {
+  if (entries === before) return;
+  const changed = new Set<KindName>();
+  for (const [key, entry] of entries) if (before.get(key) !== entry) changed.add(entry.kind);
+  for (const [key, { kind }] of before) if (!entries.has(key)) changed.add(kind);
+  before = entries;
+  if (changed.size === 0) return;
+  const library = useLibrary.getState();
+  const lists = [...changed].map((kind) => {
+    const known = new Map((library[kind] as readonly Stored[]).map((stored) => [stored.id, stored]));
+    const list: Stored[] = [];
+    for (const entry of entries.values()) {
+      if (entry.kind !== kind) continue;
+      const stored = storedOf(entry, known.get(entry.id));
+      if (stored) list.push(stored);
+    }
+    list.sort((a, b) => a.createdAt.localeCompare(b.createdAt) || a.id.localeCompare(b.id));
+    return [kind, list] as const;
+  });
+  useLibrary.setState(Object.fromEntries(lists));
+});
+
+const entryOf = (kind: KindName, id: string): Entry | null => keeping.store.getState().entries.get(keyOf(kind, id)) ?? null;
+
+/** A document as it is planned with and sent; null where there is none. */
+export const documentOf = <Name extends KindName>(kind: Name, id: string): DocumentOf<Name> | null => {
+  const entry = entryOf(kind, id);
+  return entry && (shownOf(entry) as DocumentOf<Name> | null);
+};
+export const draftOf = (kind: KindName, id: string): Entry['draft'] => entryOf(kind, id)?.draft ?? null;
+
+/** Keeps a document as a whole: a new one, or in place of the one under this id. It is shown at once. */
+export async function keep<Name extends KindName>(
+  kind: Name,
+  document: DocumentOf<Name>,
+  id: string = crypto.randomUUID(),
+): Promise<{ stored: StoredOf<Name> }> {
+  const kept = keeping.edit(kind, id, documentOf(kind, id), kindOf(kind).schema.parse(document));
+  const stored = (useLibrary.getState()[kind] as readonly Stored[]).find((one) => one.id === id) as StoredOf<Name>;
+  await kept;
+  void keeping.send();
+  return { stored };
+}
+
+/** Keeps several new documents, all of them or none. @returns their ids */
+export async function keepAll<Name extends KindName>(kind: Name, documents: readonly DocumentOf<Name>[]): Promise<string[]> {
+  const ids = await keeping.make(kind, documents);
+  void keeping.send();
+  return ids;
+}
+
 /** Deletes a document; {@link bringBack} undoes it. */
-export async function discard(shelf: Shelf, id: string): Promise<void> {
-  const before = (useLibrary.getState()[shelf] as readonly Stored[]).find((stored) => stored.id === id);
-  outbox.getState().add({ shelf, id, kind: 'delete', document: before?.document ?? null, base: null });
-  useLibrary.getState().remove(shelf, id);
-  await sentNow(shelf, id);
+export async function discard(kind: KindName, id: string): Promise<void> {
+  await keeping.delete(kind, id, documentOf(kind, id));
+  void keeping.send();
 }
 
 /** Undoes a deletion, sent or not. @param deleted as it was */
-export async function bringBack<Name extends Shelf>(shelf: Name, deleted: Kept[Name]): Promise<void> {
-  const { changes, add, takeBack } = outbox.getState();
-  const { id, document, revision } = deleted;
-  const waits = changes.some((change) => change.shelf === shelf && change.id === id && change.kind === 'delete');
-  if (revision === 0) add({ shelf, id, kind: 'put', document, base: null });
-  else if (waits) takeBack(shelf, id);
-  else add({ shelf, id, kind: 'restore', document, base: null });
-  useLibrary.getState().put(shelf, deleted);
-  await sentNow(shelf, id);
+export async function bringBack<Name extends KindName>(kind: Name, deleted: StoredOf<Name>): Promise<void> {
+  await keeping.bringBack(kind, deleted.id, deleted.createdAt, deleted.document);
+  void keeping.send();
 }
 
-async function sentNow(shelf: Shelf, id: string): Promise<Sent> {
-  const ours = (one: { shelf: Shelf; id: string }): boolean => one.shelf === shelf && one.id === id;
-  await outbox.getState().send();
-  const { changes, clashes } = outbox.getState();
-  if (clashes.some(ours)) return 'clash';
-  return changes.some(ours) ? 'waiting' : 'sent';
+// ---- what could not be brought together ----
+
+export interface Clashing {
+  kind: KindName;
+  id: string;
+  clash: Clash;
 }
 
-/** What became of a change, in a sentence. */
-export const sentWords = (sent: Sent): string =>
-  ({
-    sent: 'Saved.',
-    waiting: 'Saved in this browser; it goes to the server when that answers again.',
-    clash: 'It was changed elsewhere too; see “Changed twice” above for both.',
-  })[sent];
+/** Every clash there is, in the order of kinds. */
+export function clashesIn(entries: Keeping['entries']): Clashing[] {
+  const found: Clashing[] = [];
+  for (const { kind, id, clash } of entries.values()) if (clash) found.push({ kind, id, clash });
+  return found.sort((a, b) => KIND_NAMES.indexOf(a.kind) - KIND_NAMES.indexOf(b.kind));
+}
+
+export async function settleClash({ kind, id }: Clashing, choice: Keep): Promise<void> {
+  await keeping.choose(kind, id, choice);
+  void keeping.send();
+}
 
 /** Title of a clashing document, for people. */
-export function clashTitle({ mine, theirs }: Clash): string {
-  const document = (mine ?? theirs?.document ?? {}) as { title?: string; label?: string };
-  return document.title ?? document.label ?? 'Without a name';
+export function clashTitle({ kind, clash: { mine, others } }: Clashing): string {
+  const document = mine ?? others[0];
+  return document ? kindOf(kind).titleOf(document) : 'Without a name';
 }
 
-const RETRY_MS = 5000;
-const COPY_AFTER_MS = 300;
+// ---- while the page runs ----
 
-/** Sends what waits when there is a chance, keeps this browser's own copy, and follows what other windows do. Runs while the page does. */
+const RETRY_MS = 5000;
+const LOOK_MS = 20_000;
+
+/** Sends what waits when there is a chance, and follows other windows and what is changed elsewhere. Runs while the page does. */
 export function startKeeping(): void {
   const send = (): void => {
-    const { changes, reached } = outbox.getState();
-    if (changes.length > 0) void outbox.getState().send();
+    const { entries, reached, inHand } = keeping.store.getState();
+    if (inHand > 0) void keeping.retry();
+    let waits = false;
+    for (const entry of entries.values()) waits ||= entry.want !== null;
+    if (waits) void keeping.send();
     else if (!reached) void useLibrary.getState().load();
   };
+  const look = (): void => {
+    if (!document.hidden && useLibrary.getState().status === 'ready') void keeping.pull().catch(() => undefined);
+  };
+  windows.addEventListener('message', ({ data }: MessageEvent<string[]>) => void keeping.reread(data));
+  addEventListener('pagehide', () => {
+    const local = localStorageOf();
+    if (local) handOver(local, keeping.unwritten());
+  });
   addEventListener('online', send);
-  document.addEventListener('visibilitychange', send);
+  document.addEventListener('visibilitychange', () => {
+    send();
+    look();
+  });
   setInterval(send, RETRY_MS);
-  addEventListener('storage', ({ key }) => {
-    if (key?.startsWith('hushto.c')) outbox.getState().reread();
+  setInterval(look, LOOK_MS);
+  keeping.store.subscribe(({ reached }, was) => {
+    if (reached && !was.reached) void useLibrary.getState().load();
   });
-  outbox.subscribe(({ reached }, before) => {
-    if (reached && !before.reached) void useLibrary.getState().load();
-  });
-  let timer = 0;
-  useLibrary.subscribe((library) => {
-    if (library.status !== 'ready') return;
-    clearTimeout(timer);
-    timer = window.setTimeout(() => {
-      const lists = Object.fromEntries(SHELVES.map((shelf) => [shelf, library[shelf]]));
-      void writeCopy(COPY, lists).catch(() => undefined);
-    }, COPY_AFTER_MS);
-  });
+  // Asked for early: without it a browser short of room may throw away what it keeps.
+  void navigator.storage?.persist?.().catch(() => false);
 }

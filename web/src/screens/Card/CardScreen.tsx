@@ -7,7 +7,6 @@ import { Message } from '../../components/Message.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { useHands } from '../../state/useHands.ts';
 import { useLibrary } from '../../state/library.ts';
-import { useDrafts } from '../../state/stores.ts';
 import { BriefText } from '../Plan/BriefText.tsx';
 import { CameraRows } from '../Plan/SetCamera.tsx';
 
@@ -23,8 +22,7 @@ export function CardScreen() {
 function CardOf() {
   const { id = '' } = useParams();
   const stored = useLibrary(({ briefs }) => briefs.find((brief) => brief.id === id));
-  const draft = useDrafts((drafts) => drafts.byId[id]);
-  const brief = draft?.good ?? stored?.document;
+  const brief = stored?.document;
   if (brief) return <Card id={id} brief={brief} />;
   return (
     <Message title="There is no such brief">

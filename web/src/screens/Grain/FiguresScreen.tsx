@@ -31,7 +31,7 @@ import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
 import { ceilingStateOf } from '../../state/tasteTest.ts';
-import { useDrafts } from '../../state/stores.ts';
+import { useLastOpen } from '../../state/lastOpen.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainPage } from './GrainPage.tsx';
 
@@ -48,7 +48,7 @@ const VIEW_LIST = VIEWS.map(({ value }) => VIEWING_CPH[value]);
 
 function Figures() {
   const { bodies, briefs } = useLibrary();
-  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
+  const lastOpen = useLastOpen(({ briefId }) => briefId);
   const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
   const [bodyId, setBodyId] = useState(
     () => (bodies.find(({ document }) => document.label === brief?.kit.sensor.label) ?? bodies[0])?.id ?? '',

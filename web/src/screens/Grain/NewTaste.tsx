@@ -6,7 +6,7 @@ import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { addDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
 import { settingsFor } from '../../state/tasteTest.ts';
-import { useDrafts } from '../../state/stores.ts';
+import { useLastOpen } from '../../state/lastOpen.ts';
 
 interface NewTasteProps {
   kind: TasteSeries['kind'];
@@ -17,10 +17,10 @@ interface NewTasteProps {
 /** Which brief the frames are of, and how large they will be looked at. */
 export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
   const { briefs, holds } = useLibrary();
-  const { lastOpen, byId } = useDrafts((drafts) => drafts);
+  const lastOpen = useLastOpen(({ briefId }) => briefId);
   const [briefId, setBriefId] = useState(() => (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.id ?? '');
   const stored = briefs.find(({ id }) => id === briefId);
-  const written = stored && (byId[briefId]?.good ?? stored.document);
+  const written = stored?.document;
   const [viewCph, setViewCph] = useState<number | null>(null);
   const id = useId();
   const brief = written && { ...written, picture: { ...written.picture, viewCph: viewCph ?? written.picture.viewCph } };

@@ -5,9 +5,8 @@ import { useNavigate } from 'react-router';
 import { TextField } from '../../components/TextField.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
-import { editDocument, type useDocument } from '../../state/documents.ts';
-import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
-import { draftStore, useDrafts } from '../../state/stores.ts';
+import { editDocument, undoDocument, type useDocument } from '../../state/documents.ts';
+import { bringBack, discard, useLibrary } from '../../state/library.ts';
 import { takesFrom, withTaste } from '../../state/tasteTest.ts';
 
 type History = Omit<ReturnType<typeof useDocument<'tastes'>>, 'edit'>;
@@ -66,20 +65,12 @@ export function SeriesFeet({ stored, history, one, count, on, onTakeBack }: Seri
 /** Which briefs take their taste or ceiling from it; ticking one changes its plan, and can be undone. */
 export function UsedBy({ stored }: { stored: StoredTaste }) {
   const briefs = useLibrary((library) => library.briefs);
-  const drafts = useDrafts((state) => state.byId);
   const { show } = useToasts();
   const { id, document: series } = stored;
   const what = series.kind === 'taste' ? 'taste' : 'ceiling';
-  const shown = (brief: StoredBrief): Brief => drafts[brief.id]?.good ?? brief.document;
   const set = (brief: StoredBrief, change: (before: Brief) => Brief, say: string): void => {
-    if (drafts[brief.id]) {
-      draftStore.getState().edit(brief.id, brief.document, change);
-      show(`${say} It has unsaved edits under Plan, and this is one of them.`);
-      return;
-    }
-    const before = brief.document;
-    void keep('briefs', change(before), brief.id);
-    show(say, { label: 'Undo', run: () => void keep('briefs', before, brief.id) });
+    editDocument('briefs', brief.id, change);
+    show(say, { label: 'Undo', run: () => undoDocument('briefs', brief.id) });
   };
   const without = (brief: Brief): Brief => ({
     ...brief,
@@ -96,7 +87,7 @@ export function UsedBy({ stored }: { stored: StoredTaste }) {
         <label key={brief.id} className="tick">
           <input
             type="checkbox"
-            checked={takesFrom(shown(brief), id)}
+            checked={takesFrom(brief.document, id)}
             onChange={({ target }) =>
               target.checked
                 ? set(brief, (before) => withTaste(before, id, series), `${brief.document.title} plans with this ${what}.`)

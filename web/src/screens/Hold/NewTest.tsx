@@ -9,7 +9,7 @@ import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { hiddenHands, stanceWords } from '../../state/holdTest.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
-import { useDrafts } from '../../state/stores.ts';
+import { useLastOpen } from '../../state/lastOpen.ts';
 
 interface NewTestProps {
   /** A series to begin from; else the brief that was open last. */
@@ -23,7 +23,7 @@ const CONDITIONS = Object.keys(HOLD_CONDITIONS) as HoldCondition[];
 /** What is held, how, and what counts as sharp: fixed before the first frame, for every frame speaks of the same. */
 export function NewTest({ like, onClose, onMade }: NewTestProps) {
   const { bodies, lenses, briefs } = useLibrary();
-  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
+  const lastOpen = useLastOpen(({ briefId }) => briefId);
   const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
   const usual = like?.kit ?? brief?.kit;
   const [bodyId, setBodyId] = useState(

@@ -37,7 +37,6 @@ import {
   type EditSeries,
 } from '../../state/holdTest.ts';
 import { bringBack, discard, useLibrary } from '../../state/library.ts';
-import { useDrafts } from '../../state/stores.ts';
 import { RatesTable } from './RatesTable.tsx';
 import { TakeFrames } from './TakeFrames.tsx';
 
@@ -279,9 +278,8 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
 /** Which plans a series changes, and whether it may. */
 function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
   const { briefs, holds } = useLibrary();
-  const drafts = useDrafts((state) => state.byId);
   const { counts, simulated, frames } = stored.document;
-  const titles = briefsWith(stored.id, holds, briefs, (brief) => drafts[brief.id]?.good ?? brief.document);
+  const titles = briefsWith(stored.id, holds, briefs);
   const list = new Intl.ListFormat('en').format(titles);
   return (
     <div className="uses">

@@ -10,9 +10,9 @@ import { useToasts } from '../../components/Toasts.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { dayOf } from '../../sky/zoned.ts';
-import { addDocument, useDocument } from '../../state/documents.ts';
+import { addDocument, editDocument, undoDocument, useDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
-import { draftStore, useDrafts } from '../../state/stores.ts';
+import { useLastOpen } from '../../state/lastOpen.ts';
 import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
 import { PlaceText } from './PlaceText.tsx';
@@ -78,20 +78,19 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
   const place = stored.document;
   const { edit, ...history } = useDocument('places', stored.id);
   const briefs = useLibrary((library) => library.briefs);
-  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
-  const drafts = useDrafts((state) => state.byId);
+  const lastOpen = useLastOpen(({ briefId }) => briefId);
   const [chosen, setChosen] = useState<string | null>(null);
   const [day, setDay] = useState(() => dayOf(Date.now(), place.timeZone));
   const { show } = useToasts();
   const briefId = useId();
   const briefStored = briefs.find(({ id }) => id === (chosen ?? lastOpen)) ?? briefs[0];
   const holds = useLibrary((library) => library.holds);
-  const written = briefStored ? (drafts[briefStored.id]?.good ?? briefStored.document) : null;
+  const written = briefStored?.document ?? null;
   const brief: Brief | null = useMemo(() => written && withHands(written, holds), [written, holds]);
 
   const use = (ev100: number, backgroundStops: number | null): void => {
     if (!briefStored) return;
-    draftStore.getState().edit(briefStored.id, briefStored.document, (before) => ({
+    editDocument('briefs', briefStored.id, (before) => ({
       ...before,
       light: {
         ...before.light,
@@ -100,7 +99,10 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
         ...(backgroundStops === null ? {} : { background: { ...before.light.background, stops: backgroundStops } }),
       },
     }));
-    show(`${briefStored.document.title} now plans at ${evText(ev100)}; it is unsaved until you save it under Plan.`);
+    show(`${briefStored.document.title} now plans at ${evText(ev100)}.`, {
+      label: 'Undo',
+      run: () => undoDocument('briefs', briefStored.id),
+    });
   };
   const keepReading = (found: Found, backgroundStops: number | null): void => {
     const reading = {

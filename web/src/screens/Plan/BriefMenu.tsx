@@ -1,10 +1,8 @@
-import type { StoredBrief } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { Check, ChevronDown, Copy, Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, memo, Suspense, useId, useState } from 'react';
 import { useLibrary } from '../../state/library.ts';
-import { useDrafts } from '../../state/stores.ts';
 import { briefLine } from './BriefText.tsx';
 
 // Few come for files: what reads them is loaded with the menu.
@@ -79,9 +77,7 @@ interface BriefListProps extends BriefActions {
 
 function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn }: BriefListProps) {
   const briefs = useLibrary((library) => library.briefs);
-  const drafts = useDrafts((state) => state.byId);
   const nameId = useId();
-  const shown = (stored: StoredBrief): Brief => drafts[stored.id]?.brief ?? stored.document;
   const then = (action: () => void) => (): void => {
     close();
     action();
@@ -99,11 +95,8 @@ function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, re
           <li key={stored.id}>
             <button type="button" aria-current={stored.id === id ? 'true' : undefined} onClick={then(() => open(stored.id))}>
               {stored.id === id && <Check className="i" aria-hidden="true" />}
-              <b>
-                {shown(stored).title}
-                {drafts[stored.id] && <em> edited</em>}
-              </b>
-              <span>{briefLine(shown(stored))}</span>
+              <b>{stored.document.title}</b>
+              <span>{briefLine(stored.document)}</span>
             </button>
           </li>
         ))}
@@ -124,7 +117,7 @@ function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, re
           id={id}
           title={title}
           these={[brief]}
-          all={briefs.map(shown)}
+          all={briefs.map(({ document }) => document)}
           onTakenIn={(taken) => {
             close();
             takeIn(taken);

@@ -18,8 +18,9 @@ import {
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
-import { PinOff, Save, Table2, X } from 'lucide-react';
-import { memo, useCallback, useDeferredValue, useMemo, useRef } from 'react';
+import equal from 'fast-deep-equal';
+import { PinOff, RotateCcw, Table2 } from 'lucide-react';
+import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Tip } from '../../components/Tip.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -28,11 +29,10 @@ import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
 import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
 import { useCursor } from '../../state/cursor.ts';
-import { cleanDraft } from '../../state/drafts.ts';
+import { replaceDocument, useDocument, useTyped } from '../../state/documents.ts';
 import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../state/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 import { useHands } from '../../state/useHands.ts';
-import { draftStore, useDrafts } from '../../state/stores.ts';
 import { cursorRange, movedCursor, settingsByShutter, VALLEY_REACH, valleyFrame } from '../../state/valley.ts';
 import { BriefMenu } from './BriefMenu.tsx';
 import { BriefText } from './BriefText.tsx';
@@ -55,63 +55,61 @@ const LADDER_AFTER_MS = 120;
 
 /** One brief and its plan. The brief stands on the page; dial-in values and Valley are one instrument beside it. */
 export function OpenBrief({ stored }: { stored: StoredBrief }) {
-  const kept = useDrafts((drafts) => drafts.byId[stored.id]);
-  const draft = useMemo(() => kept ?? cleanDraft(stored.document), [kept, stored.document]);
+  const { typed, issues } = useTyped('briefs', stored.id);
+  const good = stored.document;
+  const shown = typed ?? good;
   const { ev100: looked, lookAt } = useCursor();
-  const own = useHands(draft.good);
+  const own = useHands(good);
   const brief = useMemo(() => (looked === null ? own : inLight(own, looked)), [own, looked]);
   const plan = useMemo(() => planWithoutLadder(brief, VALLEY_REACH), [brief]);
   // The ladder follows when a drag comes to rest.
-  const written = useSettled(draft.good, LADDER_AFTER_MS);
+  const written = useSettled(good, LADDER_AFTER_MS);
   const settled = useHands(written);
   const rungs = useMemo(() => ladderFor(settled), [settled]);
   const look = useCallback(
     (rung: Rung | null) => lookAt(rung && { ev100: rung.evFrom, third: shutterMarks.nearest(rung.shutterS) }),
     [lookAt],
   );
-  const { save, discard, ...menuActions } = useLatest(useBriefActions(stored, draft.brief));
+  const menuActions = useLatest(useBriefActions(stored));
+  const { edit: change, ...history } = useDocument('briefs', stored.id);
+  const [opened] = useState(good);
   const edit = useCallback(
-    (change: (brief: Brief) => Brief): void => {
+    (made: (brief: Brief) => Brief): void => {
       // A change is to be seen: back from a light of the ladder to the brief's own.
       if (useCursor.getState().ev100 !== null) lookAt(null);
-      draftStore.getState().edit(stored.id, stored.document, change);
+      change(made);
     },
-    [lookAt, stored.id, stored.document],
+    [lookAt, change],
   );
-  const titleProblem = draft.issues.find(({ path }) => path === 'title')?.message ?? null;
+  const titleProblem = issues.find(({ path }) => path === 'title')?.message ?? null;
   const impossible = plan.possible || looked !== null ? null : (plan.reasons[0]?.say ?? null);
-  const caution = cautionFor(draft.good);
+  const caution = cautionFor(good);
   return (
     <main className="plan">
       <div className="left">
         <section className="brief" aria-label="Brief">
           <BriefMenu
             id={stored.id}
-            title={draft.brief.title}
+            title={shown.title}
             brief={written}
             problem={titleProblem && 'Give it a name of at least one character.'}
             {...menuActions}
           />
           <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
-          <BriefText brief={draft.brief} edit={edit} issues={draft.issues} tooDark={impossible} />
+          <BriefText brief={shown} edit={edit} issues={issues} tooDark={impossible} />
           <div className="unsaved">
-            {kept && (
-              <>
-                <button type="button" className="btn s go" disabled={draft.issues.length > 0} onClick={save}>
-                  <Save className="i" aria-hidden="true" /> Save brief
-                </button>
-                <button type="button" className="btn s bare" aria-label="Discard edits" onClick={discard}>
-                  <X className="i" aria-hidden="true" /> Discard
-                </button>
-              </>
+            <UndoRedo {...history} />
+            {!equal(opened, good) && (
+              <button type="button" className="btn s bare" onClick={() => replaceDocument('briefs', stored.id, opened)}>
+                <RotateCcw className="i" aria-hidden="true" /> As it was when I opened it
+              </button>
             )}
-            <History id={stored.id} stored={stored.document} />
           </div>
         </section>
         <section className="why" aria-labelledby="why-title">
           <div className="head">
             <h2 id="why-title">Why</h2>
-            <SchoolSwitch school={draft.good.picture.school} brief={settled} edit={edit} />
+            <SchoolSwitch school={good.picture.school} brief={settled} edit={edit} />
           </div>
           <Reasons reasons={plan.reasons} />
         </section>
@@ -119,11 +117,11 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
       <Instrument brief={brief} plan={plan} edit={edit} />
       <Ladder
         rungs={rungs}
-        view={viewOf(draft.good)}
-        widestF={draft.good.kit.lens.widestF}
+        view={viewOf(good)}
+        widestF={good.kit.lens.widestF}
         caution={caution}
         looked={looked}
-        ev100={draft.good.light.ev100}
+        ev100={good.light.ev100}
         onLook={look}
       />
     </main>
@@ -146,15 +144,6 @@ const ReasonList = memo(function ReasonList({ reasons }: Pick<PlanAtLight, 'reas
     </ol>
   );
 });
-
-/** Undo and redo of every change to the brief. */
-function History({ id, stored }: { id: string; stored: Brief }) {
-  const canUndo = useDrafts((drafts) => (drafts.past[id]?.length ?? 0) > 0);
-  const canRedo = useDrafts((drafts) => (drafts.future[id]?.length ?? 0) > 0);
-  const { undo, redo } = draftStore.getState();
-  useShortcuts({ 'Control+z': () => undo(id, stored), 'Control+Z': () => redo(id, stored), 'Control+y': () => redo(id, stored) });
-  return <UndoRedo canUndo={canUndo} canRedo={canRedo} undo={() => undo(id, stored)} redo={() => redo(id, stored)} />;
-}
 
 /** Dial-in values and Valley: one instrument on one shutter axis. */
 function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) {

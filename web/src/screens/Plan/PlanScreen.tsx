@@ -7,7 +7,7 @@ import { useToasts } from '../../components/Toasts.tsx';
 import { useCursor } from '../../state/cursor.ts';
 import { useFrame } from '../../state/frame.ts';
 import { keep, useLibrary } from '../../state/library.ts';
-import { draftStore, useDrafts } from '../../state/stores.ts';
+import { useLastOpen } from '../../state/lastOpen.ts';
 import { OpenBrief } from './OpenBrief.tsx';
 
 // Only a first visit begins from them.
@@ -25,7 +25,7 @@ export function PlanScreen() {
 function Briefs() {
   const { id } = useParams();
   const briefs = useLibrary((library) => library.briefs);
-  const lastOpen = useDrafts((drafts) => drafts.lastOpen);
+  const lastOpen = useLastOpen(({ briefId }) => briefId);
   const stored = briefs.find((brief) => brief.id === id);
   if (stored) return <Opened key={stored.id} stored={stored} />;
   const next = briefs.find((brief) => brief.id === lastOpen && brief.id !== id) ?? briefs[0];
@@ -37,7 +37,7 @@ function Opened({ stored }: { stored: StoredBrief }) {
   const lookAt = useCursor((cursor) => cursor.lookAt);
   // Before it is painted, or the last brief's light would flash up.
   useLayoutEffect(() => {
-    draftStore.getState().open(stored.id);
+    useLastOpen.setState({ briefId: stored.id });
     lookAt(null);
     useFrame.getState().set({ kept: null, view: null });
   }, [stored.id, lookAt]);

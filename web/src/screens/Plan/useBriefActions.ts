@@ -1,19 +1,16 @@
 import type { StoredBrief } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { useNavigate } from 'react-router';
-import { api } from '../../api/client.ts';
 import { useToasts } from '../../components/Toasts.tsx';
-import { bringBack, discard as discardStored, keep, sentWords, useLibrary } from '../../state/library.ts';
-import { draftStore } from '../../state/stores.ts';
+import { editDocument } from '../../state/documents.ts';
+import { bringBack, discard, keep, keepAll } from '../../state/library.ts';
 import type { BriefActions } from './BriefMenu.tsx';
 
 /** What can be done with the open brief; every failure is said, and nothing typed is lost by it. */
-export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions & { save: () => void; discard: () => void } {
+export function useBriefActions(stored: StoredBrief): BriefActions {
   const navigate = useNavigate();
   const { show } = useToasts();
-  const { put } = useLibrary();
-  const drafts = draftStore.getState();
-  const { id } = stored;
+  const { id, document: brief } = stored;
 
   const attempt = async (work: () => Promise<void>): Promise<void> => {
     try {
@@ -25,9 +22,9 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
   const open = (to: string): void => void navigate(`/plan/${to}`);
   const create = (made: Brief): void =>
     void attempt(async () => {
-      const id = crypto.randomUUID();
-      const kept = keep('briefs', made, id);
-      open(id);
+      const newId = crypto.randomUUID();
+      const kept = keep('briefs', made, newId);
+      open(newId);
       await kept;
     });
   return {
@@ -36,33 +33,17 @@ export function useBriefActions(stored: StoredBrief, brief: Brief): BriefActions
     duplicate: () => create(copyOf(brief)),
     takeIn: (briefs) =>
       void attempt(async () => {
-        const kept = await api.takeIn(briefs);
-        kept.forEach((one) => put('briefs', one));
-        show(kept.length === 1 ? `“${kept[0]!.document.title}” is here.` : `${kept.length} briefs are here.`);
-        open(kept[0]!.id);
+        const [first] = await keepAll('briefs', briefs);
+        show(briefs.length === 1 ? `“${briefs[0]!.title}” is here.` : `${briefs.length} briefs are here.`);
+        if (first) open(first);
       }),
-    rename: (title) => drafts.edit(id, stored.document, (edited) => ({ ...edited, title })),
-    discard: () => {
-      drafts.discard(id, stored.document);
-      show('Your edits are gone; this is the brief as saved.', {
-        label: 'Bring them back',
-        run: () => drafts.edit(id, stored.document, () => brief),
-      });
-    },
-    save: () =>
-      void attempt(async () => {
-        const kept = keep('briefs', brief, id, draftStore.getState().byId[id]?.from);
-        // What is typed while the answer is on its way is still unsaved.
-        drafts.saved(id);
-        const { sent } = await kept;
-        show(sentWords(sent));
-      }),
+    rename: (title) => void editDocument('briefs', id, (edited) => ({ ...edited, title })),
     remove: () =>
       void attempt(async () => {
-        const deleted = discardStored('briefs', id);
+        const deleted = discard('briefs', id);
         void navigate('/plan');
         await deleted;
-        show(`“${stored.document.title}” is deleted.`, {
+        show(`“${brief.title}” is deleted.`, {
           label: 'Undo',
           run: () =>
             void attempt(async () => {

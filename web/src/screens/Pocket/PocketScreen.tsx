@@ -7,7 +7,6 @@ import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../state/decks.ts';
 import { keep, useLibrary } from '../../state/library.ts';
 import { createPocket, type Deck, type PocketStore } from '../../state/pocket.ts';
-import { draftStore } from '../../state/stores.ts';
 import { useWorksOffline } from '../../state/worker.ts';
 import { PocketView } from './PocketView.tsx';
 import '../../styles/pocket.css';
@@ -28,7 +27,7 @@ function PocketOf() {
     const sheet = runSheets.find((stored) => stored.id === id);
     if (sheet) return deckOfSheet(sheet, briefs, places, holds);
     const stored = briefs.find((brief) => brief.id === id);
-    return stored ? deckOfBrief(id, withHands(draftStore.getState().byId[id]?.good ?? stored.document, holds)) : null;
+    return stored ? deckOfBrief(id, withHands(stored.document, holds)) : null;
   }, [id, briefs, runSheets, places, holds]);
   if (deck && deck.stops.length > 0)
     return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;

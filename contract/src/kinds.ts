@@ -1,0 +1,123 @@
+import type { Brief } from '@hushto/core';
+import { z } from 'zod';
+import { BodySchema, BriefSchema, ShelfLensSchema, type Body, type ShelfLensDocument } from './brief.ts';
+import type { FieldIssue } from './errors.ts';
+import { fieldIssues } from './issues.ts';
+import { HoldSeriesSchema, TasteSeriesSchema, type HoldSeries, type TasteSeries } from './learning.ts';
+import { PlaceSchema, type Place } from './place.ts';
+import { RunSheetSchema, TallySchema, type RunSheet, type Tally } from './runSheet.ts';
+
+/** A kind of document that is kept: everything its routes, table, client and lists are made from. */
+export interface Kind<Document> {
+  /** Where it stands under /api. */
+  path: string;
+  /** Its table. */
+  table: string;
+  schema: z.ZodType<Document>;
+  titleOf: (document: Document) => string;
+  /** What one is called at the head of a line, and several within one. */
+  name: string;
+  many: string;
+  /** Chapter of the API's description. */
+  tag: string;
+  /** Version of its stored form. Raised with a step in `upgrades`. */
+  format: number;
+  /** From the form of a version, to that of the next. */
+  upgrades: Readonly<Record<number, (old: unknown) => unknown>>;
+  /** How many of the latest changed a page holds at once; null where it holds all. */
+  window: number | null;
+}
+
+const FIRST = { format: 1, upgrades: {}, window: null } as const;
+const titled = ({ title }: { title: string }): string => title;
+const labelled = ({ label }: { label: string }): string => label;
+const kind = <Document>(row: Kind<Document>): Kind<Document> => row;
+
+/** Every kind of stored document. A new one is a row here, with its schema and a migration for its table. */
+export const KINDS = {
+  briefs: kind<Brief>({
+    ...FIRST,
+    path: 'briefs',
+    table: 'brief',
+    schema: BriefSchema,
+    titleOf: titled,
+    name: 'Brief',
+    many: 'briefs',
+    tag: 'briefs',
+  }),
+  bodies: kind<Body>({
+    ...FIRST,
+    path: 'bodies',
+    table: 'body',
+    schema: BodySchema,
+    titleOf: labelled,
+    name: 'Body',
+    many: 'bodies',
+    tag: 'kit',
+  }),
+  lenses: kind<ShelfLensDocument>({ ...FIRST, path: 'lenses', table: 'lens', schema: ShelfLensSchema, titleOf: labelled, name: 'Lens', many: 'lenses', tag: 'kit' }), // prettier-ignore
+  places: kind<Place>({ ...FIRST, path: 'places', table: 'place', schema: PlaceSchema, titleOf: labelled, name: 'Place', many: 'places', tag: 'outings' }), // prettier-ignore
+  runSheets: kind<RunSheet>({ ...FIRST, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
+  tallies: kind<Tally>({ ...FIRST, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
+  holds: kind<HoldSeries>({ ...FIRST, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Hold test', many: 'hold tests', tag: 'learning' }), // prettier-ignore
+  tastes: kind<TasteSeries>({ ...FIRST, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
+};
+
+export type KindName = keyof typeof KINDS;
+export type DocumentOf<Name extends KindName> = z.infer<(typeof KINDS)[Name]['schema']>;
+export const KIND_NAMES = Object.keys(KINDS) as KindName[];
+/** A kind with its document's type left open, for code that treats all alike. */
+export const kindOf = (name: KindName): Kind<unknown> => KINDS[name] as unknown as Kind<unknown>;
+
+/** What is kept beside a document, under one id. */
+export interface Stored<Document = unknown> {
+  id: string;
+  /** Rises with every change of anything; send it as If-Match to be told when somebody else changed it first. */
+  revision: number;
+  createdAt: string;
+  updatedAt: string;
+  document: Document;
+}
+export type StoredOf<Name extends KindName> = Stored<DocumentOf<Name>>;
+
+const kept = { id: z.string(), revision: z.number().int(), createdAt: z.string(), updatedAt: z.string() };
+const wrapped = <Document>(document: z.ZodType<Document>) => z.object({ ...kept, document });
+
+/** The reply of one kind, with what is kept beside the document. */
+export const storedSchema = <Name extends KindName>(name: Name): z.ZodType<StoredOf<Name>> =>
+  wrapped(KINDS[name].schema as z.ZodType<DocumentOf<Name>>);
+
+/** Why a stored document is not opened. It stays where it is, and can be taken out as it is. */
+export interface Unreadable {
+  why: 'notJson' | 'newer' | 'fields';
+  /** The format it says it has. */
+  format: number;
+  issues: FieldIssue[];
+}
+
+/** Opens what was stored in any format up to today's, step by step; what cannot be opened says why. */
+export function openDocument<Name extends KindName>(
+  name: Name,
+  format: number,
+  stored: unknown,
+): { document: DocumentOf<Name> } | { unreadable: Unreadable } {
+  const row = kindOf(name);
+  if (!Number.isInteger(format) || format > row.format) return { unreadable: { why: 'newer', format, issues: [] } };
+  let document = stored;
+  for (let from = format; from < row.format; from++) document = row.upgrades[from]?.(document) ?? document;
+  const parsed = row.schema.safeParse(document);
+  if (parsed.success) return { document: parsed.data as DocumentOf<Name> };
+  return { unreadable: { why: 'fields', format, issues: fieldIssues(parsed.error) } };
+}
+
+/** Why it is set aside, in a sentence with the remedy. */
+export function unreadableWords({ why, issues }: Pick<Unreadable, 'why' | 'issues'>): string {
+  switch (why) {
+    case 'notJson':
+      return 'It is not readable text any more. Take it out to look at it, or restore a backup.';
+    case 'newer':
+      return 'A newer Hushto wrote it. It comes back when you start that version again.';
+    case 'fields':
+      return issues[0] ? `${issues[0].path || 'The whole'}: ${issues[0].message}` : 'Some of its values cannot be used.';
+  }
+}

@@ -1,0 +1,15 @@
+import { defineEntity, p } from '@mikro-orm/core';
+
+/** A device of the network that was paired: only the hash of what it shows us is kept. */
+export const PairedEntity = defineEntity({
+  name: 'PairedEntity',
+  tableName: 'paired',
+  properties: {
+    id: p.string().length(36).primary(),
+    tokenHash: p.string().length(64).unique(),
+    name: p.string().length(60),
+    pairedAt: p.datetime(),
+    seenAt: p.datetime(),
+    expiresAt: p.datetime(),
+  },
+});

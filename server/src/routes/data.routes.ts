@@ -1,0 +1,145 @@
+import {
+  ApiError,
+  BackupSchema,
+  BroughtSchema,
+  DataStateSchema,
+  ErrorReplySchema,
+  KIND_NAMES,
+  type Aside,
+  type KindName,
+} from '@hushto/contract';
+import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
+import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { createWriteStream, existsSync, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { z } from 'zod';
+import { readArchive, writeArchive } from '../data/archive.ts';
+import type { Backups } from '../data/backups.ts';
+import { backupsOf, restoreBackup } from '../data/restore.ts';
+import type { Stores } from '../shelf.ts';
+import { IdSchema } from './documents.routes.ts';
+
+interface DataRoutes {
+  orm: MikroORM;
+  stores: Stores;
+  backups: Backups | null;
+  now: () => Date;
+  /** Whether paths of this computer may be told. */
+  tellsFolder: boolean;
+}
+
+const LARGEST_ARCHIVE_BYTES = 1_073_741_824;
+
+/** Your data as a whole: what there is, its backups, one archive out and in, and what stands aside. */
+export function dataRoutes({ orm, stores, backups, now, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
+  const failing = { 400: ErrorReplySchema, 404: ErrorReplySchema, 409: ErrorReplySchema, 507: ErrorReplySchema };
+  const tags = ['data'];
+  return async (app) => {
+    app.addContentTypeParser(['application/gzip', 'application/octet-stream'], (_request, payload, done) => done(null, payload));
+    app.get('/', { schema: { tags, response: { 200: DataStateSchema } } }, async () => {
+      const em = orm.em.fork();
+      const counts = Object.fromEntries(
+        await Promise.all(KIND_NAMES.map(async (kind) => [kind, await stores[kind].count(em)] as const)),
+      ) as Record<KindName, number>;
+      return {
+        folder: backups && tellsFolder ? path.dirname(backups.file) : null,
+        bytes: backups ? sizeOf(backups.file) : 0,
+        counts,
+        backups: backups?.list() ?? [],
+        aside: await asideIn(em, stores),
+      };
+    });
+    app.post('/backups', { schema: { tags, response: { 201: BackupSchema, ...failing } } }, async (_request, reply) =>
+      reply.status(201).send(await backupsOf(backups).make()),
+    );
+    app.post(
+      '/backups/:name/restore',
+      {
+        schema: {
+          tags,
+          description: 'Everything as it was in that backup. What there is now is backed up first.',
+          params: z.object({ name: z.string().max(100) }),
+          response: { 204: z.null(), ...failing },
+        },
+      },
+      async (request, reply) => {
+        await restoreBackup(orm, backupsOf(backups), request.params.name);
+        return reply.status(204).send(null);
+      },
+    );
+    app.get('/archive', { schema: { tags, description: 'Everything as one file.' } }, (_request, reply) => {
+      const day = now().toISOString().slice(0, 10);
+      void reply.header('content-disposition', `attachment; filename="hushto-everything-${day}.ndjson.gz"`);
+      return reply.type('application/gzip').send(writeArchive(orm.em.fork(), stores, now()));
+    });
+    app.post(
+      '/archive',
+      {
+        bodyLimit: LARGEST_ARCHIVE_BYTES,
+        schema: {
+          tags,
+          description: 'Brings an archive in, all of it or nothing.',
+          response: { 200: BroughtSchema, ...failing },
+        },
+      },
+      async (request) => {
+        const body = request.body as Readable | undefined;
+        if (typeof body?.pipe !== 'function') throw new ApiError('NOT_JSON');
+        const folder = mkdtempSync(path.join(tmpdir(), 'hushto-archive-'));
+        try {
+          const file = path.join(folder, 'archive');
+          await pipeline(body, noMoreThan(LARGEST_ARCHIVE_BYTES), createWriteStream(file, { mode: 0o600 }));
+          return await readArchive(orm.em.fork(), stores, file);
+        } finally {
+          rmSync(folder, { recursive: true, force: true });
+        }
+      },
+    );
+    app.get(
+      '/aside/:kind/:id',
+      {
+        schema: {
+          tags,
+          description: 'A document that cannot be read, as it is stored.',
+          params: z.object({ kind: z.enum(KIND_NAMES as [KindName, ...KindName[]]), id: IdSchema }),
+        },
+      },
+      async (request, reply) => {
+        const { kind, id } = request.params;
+        const { document } = await stores[kind].readRow(orm.em.fork(), id);
+        void reply.header('content-disposition', `attachment; filename="${kind}-${id}.txt"`);
+        return reply.type('text/plain; charset=utf-8').send(document);
+      },
+    );
+  };
+}
+
+async function asideIn(em: EntityManager, stores: Stores): Promise<Aside[]> {
+  const aside: Aside[] = [];
+  for (const kind of KIND_NAMES)
+    for await (const row of stores[kind].rows(em, { deletedAt: null })) {
+      if (stores[kind].isKnown(row)) continue;
+      const opened = stores[kind].open(row);
+      if ('stored' in opened) continue;
+      const { why, issues } = opened.unreadable;
+      aside.push({ kind, id: row.id, title: row.title, updatedAt: row.updatedAt.toISOString(), why, issues });
+    }
+  return aside;
+}
+
+const sizeOf = (file: string): number =>
+  [file, `${file}-wal`].reduce((sum, one) => sum + (existsSync(one) ? statSync(one).size : 0), 0);
+
+function noMoreThan(limit: number): Transform {
+  let bytes = 0;
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      if (bytes > limit) done(new ApiError('TOO_LARGE'));
+      else done(null, chunk);
+    },
+  });
+}

@@ -1,0 +1,335 @@
+import { KIND_NAMES, KINDS, openDocument, type KindName } from '@hushto/contract';
+import { expect } from 'chai';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import fc from 'fast-check';
+import type { LightMyRequestResponse } from 'fastify';
+import { exampleBrief } from '../../core/test/briefs.ts';
+import { backupName, outlived } from '../src/data/backups.ts';
+import { DOCUMENT_ENTITIES } from '../src/entities/document.entity.ts';
+import { testServer, type TestServer } from './helpers.ts';
+
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+const brief = (title: string) => ({ ...exampleBrief(), title });
+/** Everything the server keeps, by kind and id, without revisions. */
+const everything = async (server: TestServer): Promise<Record<string, unknown>> => {
+  const all: Record<string, unknown> = {};
+  for (const kind of KIND_NAMES)
+    for await (const { revision: _revision, ...row } of server.stores[kind].rows(server.orm.em.fork()))
+      all[`${kind} ${row.id}`] = { ...row, document: JSON.parse(row.document) };
+  return all;
+};
+
+describe('backups', () => {
+  const now = new Date('2026-03-01T12:00:00Z');
+  const ago = (ms: number) => new Date(now.getTime() - ms);
+
+  it('outlive their use by age: hours for a day, days for a week, weeks for half a year', () => {
+    const hourly = Array.from({ length: 24 * 200 }, (_, i) => ago(i * HOUR_MS));
+    const gone = new Set(outlived(hourly, now).map((at) => at.getTime()));
+    const left = hourly.filter((at) => !gone.has(at.getTime()));
+    const between = (from: number, to: number) => left.filter((at) => at <= ago(from) && at > ago(to)).length;
+    expect(between(0, DAY_MS)).to.equal(24);
+    expect(between(DAY_MS, 7 * DAY_MS)).to.be.within(6, 7);
+    expect(between(7 * DAY_MS, 26 * 7 * DAY_MS)).to.be.within(24, 26);
+    expect(left.length).to.be.below(60);
+  });
+
+  it('keep the newest whatever happens, never take one from the future for one, and settle: a second look lets nothing more go', () => {
+    const ages = fc.array(fc.integer({ min: -40 * DAY_MS, max: 400 * DAY_MS }), { minLength: 1, maxLength: 60 });
+    fc.assert(
+      fc.property(ages, (list) => {
+        const times = [...new Set(list)].map((age) => ago(age));
+        const gone = new Set(outlived(times, now).map((at) => at.getTime()));
+        const left = times.filter((at) => !gone.has(at.getTime()));
+        const past = times.filter((at) => at <= now).sort((a, b) => b.getTime() - a.getTime());
+        for (const at of past.slice(0, 3)) expect(gone.has(at.getTime())).to.equal(false);
+        for (const at of times.filter((time) => time > now)) expect(gone.has(at.getTime())).to.equal(false);
+        expect(outlived(left, now)).to.deep.equal([]);
+      }),
+    );
+  });
+
+  describe('of a server', () => {
+    let folder: string;
+    let server: TestServer;
+    let clockMs: number;
+    beforeEach(async () => {
+      folder = mkdtempSync(path.join(tmpdir(), 'hushto-'));
+      clockMs = now.getTime();
+      server = await testServer({ file: path.join(folder, 'hushto.sqlite'), demo: true, now: () => new Date(clockMs) });
+    });
+    afterEach(async () => {
+      await server.close();
+      rmSync(folder, { recursive: true });
+    });
+
+    it('are made whole or not at all, and fragments, journals and strange names are no backups', async () => {
+      mkdirSync(path.join(folder, 'backups'));
+      for (const name of ['hushto-2026-01-01T00-00-00-000Z.sqlite.unfinished', 'hushto-2026-01-01T00-00-00-000Z.sqlite-journal', 'hushto-yesterday.sqlite', 'hushto-2026-13-41T00-00-00-000Z.sqlite', 'notes.txt']) writeFileSync(path.join(folder, 'backups', name), 'x'); // prettier-ignore
+      const { status, body } = await server.send('POST', '/api/data/backups');
+      expect(status).to.equal(201);
+      expect(body).to.include({ sound: true, madeAt: now.toISOString() });
+      const { backups } = (await server.send('GET', '/api/data')).body;
+      expect(backups).to.deep.equal([body]);
+      expect(readdirSync(path.join(folder, 'backups'))).to.include('notes.txt').and.not.to.include('hushto-2026-01-01T00-00-00-000Z.sqlite.unfinished'); // prettier-ignore
+      // Two at one moment are two.
+      expect((await server.send('POST', '/api/data/backups')).body.name).not.to.equal(body.name);
+    });
+
+    it('bring everything back, keep what was there, and let no page mistake the new past for the old', async () => {
+      const before = await everything(server);
+      const { body: backup } = await server.send('POST', '/api/data/backups');
+      const { body: was } = await server.send('GET', '/api/changes');
+      const [first] = (await server.send('GET', '/api/briefs')).body;
+      await server.send('PUT', `/api/briefs/${first.id}`, brief('Changed'));
+      await server.send('POST', '/api/briefs', brief('New'));
+      clockMs += HOUR_MS;
+      expect((await server.send('POST', `/api/data/backups/${backup.name}/restore`)).status).to.equal(204);
+      expect(await everything(server)).to.deep.equal(before);
+      const { body: is } = await server.send('GET', `/api/changes?since=${was.revision}`);
+      expect(is.history).not.to.equal(was.history);
+      expect(is.revision).to.be.above(was.revision + 100_000);
+      const { backups } = (await server.send('GET', '/api/data')).body;
+      expect(backups).to.have.length(2);
+      expect((await server.send('POST', `/api/data/backups/${backups[0].name}/restore`)).status).to.equal(204);
+      expect((await server.send('GET', '/api/briefs')).body.map(({ document }: any) => document.title)).to.include.members(['Changed', 'New']); // prettier-ignore
+      expect(readdirSync(path.join(folder, 'backups')).filter((name) => name.startsWith('restoring'))).to.deep.equal([]);
+    });
+
+    it('that do not read whole are refused, and nothing is changed', async () => {
+      const { body: backup } = await server.send('POST', '/api/data/backups');
+      const before = await everything(server);
+      const torn = backupName(new Date(clockMs - DAY_MS));
+      const bytes = readFileSync(path.join(folder, 'backups', backup.name));
+      writeFileSync(path.join(folder, 'backups', torn), bytes.subarray(0, 30_000));
+      const refused = await server.send('POST', `/api/data/backups/${torn}/restore`);
+      expect(refused.body.error.code).to.equal('BACKUP_UNSOUND');
+      for (const name of ['nothing.sqlite', '..%2Fhushto.sqlite', '%2Fetc%2Fpasswd'])
+        expect((await server.send('POST', `/api/data/backups/${name}/restore`)).status, name).to.equal(404);
+      expect(await everything(server)).to.deep.equal(before);
+      expect((await server.send('GET', '/api/data')).body.backups.map(({ sound }: any) => sound)).to.deep.equal([true, false]);
+    });
+  });
+
+  it('are made before tables change and at the next start after a change, not at every start', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'hushto-'));
+    const file = path.join(folder, 'hushto.sqlite');
+    const start = async (title?: string): Promise<void> => {
+      const server = await testServer({ file, now: () => new Date() });
+      if (title) await server.send('POST', '/api/briefs', brief(title));
+      await server.close();
+    };
+    await start('One');
+    expect(existsSync(path.join(folder, 'backups'))).to.equal(false);
+    await start();
+    await start();
+    expect(readdirSync(path.join(folder, 'backups'))).to.have.length(1);
+    await start('Two');
+    await start();
+    expect(readdirSync(path.join(folder, 'backups'))).to.have.length(2);
+    rmSync(folder, { recursive: true });
+  });
+});
+
+describe('an archive of everything', () => {
+  let server: TestServer;
+  beforeEach(async () => void (server = await testServer({ demo: true })));
+  afterEach(() => server.close());
+  const archiveOf = async (from: TestServer): Promise<Buffer> =>
+    (await from.app.inject({ url: '/api/data/archive', headers: { host: 'localhost' } })).rawPayload;
+  const bring = async (to: TestServer, payload: Buffer) => {
+    const headers = { host: 'localhost', 'content-type': 'application/gzip' };
+    const reply = await to.app.inject({ method: 'POST', url: '/api/data/archive', headers, payload });
+    return { status: reply.statusCode, body: reply.json() };
+  };
+  const emptied = async (): Promise<TestServer> => {
+    const empty = await testServer();
+    for (const kind of KIND_NAMES) await empty.orm.em.getConnection().execute(`delete from \`${KINDS[kind].table}\``);
+    return empty;
+  };
+
+  it('comes back exactly in an empty database, what is deleted and what cannot be read too', async () => {
+    const [first] = (await server.send('GET', '/api/briefs')).body;
+    await server.send('DELETE', `/api/briefs/${first.id}`);
+    await server.orm.em.getConnection().execute(`update lens set format = 99 where rowid = 1`);
+    const before = await everything(server);
+    const empty = await emptied();
+    const { body } = await bring(empty, await archiveOf(server));
+    expect(body).to.deep.equal({ added: Object.keys(before).length, same: 0, beside: 0 });
+    expect(await everything(empty)).to.deep.equal(before);
+    expect((await bring(empty, await archiveOf(server))).body).to.deep.equal({ added: 0, same: Object.keys(before).length, beside: 0 }); // prettier-ignore
+    await empty.close();
+  });
+
+  it('brings in beside it what is there already but different', async () => {
+    const archive = await archiveOf(server);
+    const [first] = (await server.send('GET', '/api/briefs')).body;
+    await server.send('PUT', `/api/briefs/${first.id}`, brief('Changed since'));
+    const { body } = await bring(server, archive);
+    expect(body).to.include({ added: 0, beside: 1 });
+    const titles = (await server.send('GET', '/api/briefs')).body.map(({ document }: any) => document.title);
+    expect(titles).to.include.members(['Changed since', `${first.document.title}, archived`]);
+  });
+
+  it('that is torn, changed or no archive is refused, and nothing of it is kept', async () => {
+    const archive = await archiveOf(server);
+    const empty = await emptied();
+    const lines = gunzipSync(archive).toString().split('\n');
+    const changed = gzipSync(lines.map((line, i) => (i === 1 ? line.replace('"id":"', '"id":"x') : line)).join('\n'));
+    const without = gzipSync(lines.filter((_, i) => i !== 2).join('\n'));
+    for (const wrong of [
+      archive.subarray(0, archive.length / 2),
+      changed,
+      without,
+      Buffer.from('hello'),
+      gzipSync('{}'),
+      Buffer.alloc(0),
+      gzipSync(lines.slice(0, 3).join('\n')),
+    ]) {
+      // prettier-ignore
+      const { status, body } = await bring(empty, wrong);
+      expect(status, JSON.stringify(body)).to.equal(400);
+      expect(body.error.code).to.equal('BAD_ARCHIVE');
+      expect(body.error.issues[0].message).to.match(/\.$/);
+    }
+    expect(await everything(empty)).to.deep.equal({});
+    await empty.close();
+  });
+
+  it('of briefs alone is a file of as many as there are: none, one, or 201', async () => {
+    const empty = await emptied();
+    expect((await empty.send('GET', '/api/briefs/file')).body).to.deep.include({ briefs: [] });
+    for (let i = 0; i < 201; i++) await empty.stores.briefs.create(empty.orm.em.fork(), brief(`Brief ${i}`));
+    const { status, body } = await empty.send('GET', '/api/briefs/file');
+    expect(status).to.equal(200);
+    expect(body.briefs).to.have.length(201);
+    expect((await empty.send('POST', '/api/briefs/file', body)).status).to.equal(201);
+    await empty.close();
+  });
+});
+
+describe('what cannot be read', () => {
+  let server: TestServer;
+  beforeEach(async () => void (server = await testServer({ demo: true })));
+  afterEach(() => server.close());
+
+  it('stands aside, named and to be taken out, and its list lives on', async () => {
+    const em = server.orm.em.fork();
+    const places = (await server.send('GET', '/api/places')).body;
+    const briefs = (await server.send('GET', '/api/briefs')).body;
+    const zone = JSON.stringify({ ...places[0].document, timeZone: 'Atlantis/Harbour' });
+    await em.nativeUpdate(DOCUMENT_ENTITIES.places, { id: places[0].id }, { document: zone, revision: 901 });
+    await em.nativeUpdate(DOCUMENT_ENTITIES.briefs, { id: briefs[0].id }, { document: '{"title": "torn', revision: 902 });
+    await em.nativeUpdate(DOCUMENT_ENTITIES.briefs, { id: briefs[1].id }, { format: 7, revision: 903 });
+    expect((await server.send('GET', '/api/places')).body.map(({ id }: any) => id)).to.deep.equal([places[1].id, places[2].id]);
+    expect((await server.send('GET', '/api/briefs')).body).to.have.length(2);
+    expect((await server.send('GET', '/api/changes')).body.changes.filter(({ kind }: any) => kind === 'briefs')).to.have.length(
+      2,
+    );
+    const { aside } = (await server.send('GET', '/api/data')).body;
+    expect(aside.map(({ kind, id, why }: any) => [kind, id, why])).to.have.deep.members([
+      ['places', places[0].id, 'fields'],
+      ['briefs', briefs[0].id, 'notJson'],
+      ['briefs', briefs[1].id, 'newer'],
+    ]);
+    expect(aside.find(({ why }: any) => why === 'fields').issues[0].path).to.equal('timeZone');
+    expect(aside[0].title).to.be.a('string').and.not.equal('');
+    const out = await server.app.inject({ url: `/api/data/aside/briefs/${briefs[0].id}`, headers: { host: 'localhost' } });
+    expect(out.body).to.equal('{"title": "torn');
+    for (const { kind, id } of aside as { kind: KindName; id: string }[]) {
+      const url = `/api/${KINDS[kind].path}/${id}`;
+      expect((await server.send('GET', url)).body.error.code).to.equal('SET_ASIDE');
+      const document = kind === 'places' ? places[1].document : brief('Over it');
+      expect((await server.send('PUT', url, document)).body.error.code, 'never written over').to.equal('SET_ASIDE');
+    }
+    expect((await server.send('DELETE', `/api/briefs/${briefs[0].id}`)).status).to.equal(204);
+  });
+});
+
+describe('yesterday’s documents', () => {
+  const kinds = JSON.parse(
+    readFileSync(new URL('../../contract/test/fixtures/documents-format-1.json', import.meta.url), 'utf8'),
+  ) as Record<KindName, { document: unknown }[]>;
+
+  for (const kind of KIND_NAMES)
+    it(`of the kind ${kind} are opened as the first release wrote them`, () => {
+      expect(kinds[kind].length).to.be.above(0);
+      for (const { document } of kinds[kind]) {
+        const opened = openDocument(kind, 1, structuredClone(document));
+        expect('document' in opened, JSON.stringify(opened)).to.equal(true);
+        // While format 1 is today's, nothing of them changes.
+        if (KINDS[kind].format === 1) expect('document' in opened && opened.document).to.deep.equal(document);
+      }
+    });
+});
+
+describe('lists and changes', () => {
+  it('come in pages by cursor, each document once, also while others are added', async () => {
+    const server = await testServer();
+    for (let i = 0; i < 25; i++) await server.send('POST', '/api/briefs', brief(`Brief ${i}`));
+    const seen: string[] = [];
+    let next: string | null = '/api/briefs?limit=10';
+    while (next) {
+      const reply: LightMyRequestResponse = await server.app.inject({ url: next, headers: { host: 'localhost' } });
+      seen.push(...reply.json().map(({ document }: any) => document.title));
+      next = /<(.+)>; rel="next"/.exec(String(reply.headers['link'] ?? ''))?.[1] ?? null;
+      if (seen.length === 10) await server.send('POST', '/api/briefs', brief('Late'));
+    }
+    expect(seen).to.deep.equal([...Array.from({ length: 25 }, (_, i) => `Brief ${i}`), 'Late']);
+    for (const query of ['limit=0', 'limit=501', 'limit=x', 'after=x', 'before=1', `after=1.${'x'.repeat(70)}`])
+      expect((await server.send('GET', `/api/briefs?${query}`)).status, query).to.equal(400);
+    await server.close();
+  });
+
+  it('tell what changed since a revision: made, changed, deleted and restored, in order', async () => {
+    const server = await testServer();
+    const { body: start } = await server.send('GET', '/api/changes?limit=500');
+    expect(start.more).to.equal(false);
+    const ids = [];
+    for (const title of ['A', 'B', 'C']) ids.push((await server.send('POST', '/api/briefs', brief(title))).body.id);
+    await server.send('DELETE', `/api/briefs/${ids[0]}`);
+    await server.send('PUT', `/api/briefs/${ids[1]}`, brief('B2'));
+    const { body } = await server.send('GET', `/api/changes?since=${start.revision}`);
+    expect(body.changes.map(({ id, deleted, document }: any) => [id, deleted, document?.title])).to.deep.equal([
+      [ids[2], false, 'C'],
+      [ids[0], true, undefined],
+      [ids[1], false, 'B2'],
+    ]);
+    expect(body).to.deep.include({ history: start.history, more: false, revision: body.changes[2].revision });
+    // By small steps it is the same.
+    const steps: string[] = [];
+    for (let since = start.revision, more = true; more;) {
+      const { body: step } = await server.send('GET', `/api/changes?since=${since}&limit=1`);
+      steps.push(...step.changes.map(({ id }: any) => id));
+      ({ revision: since, more } = step);
+    }
+    expect(steps).to.deep.equal([ids[2], ids[0], ids[1]]);
+    await server.send('POST', `/api/briefs/${ids[0]}/restore`);
+    const { body: last } = await server.send('GET', `/api/changes?since=${body.revision}`);
+    expect(last.changes.map(({ id, deleted }: any) => [id, deleted])).to.deep.equal([[ids[0], false]]);
+    await server.close();
+  });
+
+  it('hold of many tallies the latest, and every one by pages', async () => {
+    const server = await testServer();
+    const tally = { title: 'T', day: '2027-01-14', briefId: null, runSheetId: null, brief: exampleBrief(), frames: [] };
+    const em = server.orm.em.fork();
+    await server.stores.tallies.createAll(
+      em,
+      Array.from({ length: 310 }, (_, i) => ({ ...tally, title: `T${i}` })),
+    );
+    const found: string[] = [];
+    for (let since = 0, more = true; more;) {
+      const { body } = await server.send('GET', `/api/changes?since=${since}`);
+      found.push(...body.changes.filter(({ kind }: any) => kind === 'tallies').map(({ document }: any) => document.title));
+      ({ revision: since, more } = body);
+    }
+    expect(found).to.have.length(300).and.include('T309').and.not.include('T9');
+    expect(new Set(found)).to.have.length(300);
+    await server.close();
+  });
+});

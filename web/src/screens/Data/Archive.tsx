@@ -1,0 +1,52 @@
+import type { Brought } from '@hushto/contract';
+import { Download, Upload } from 'lucide-react';
+import { useId } from 'react';
+import { api, ARCHIVE_PATH } from '../../api/client.ts';
+import { useLibrary } from '../../state/library.ts';
+import { PANEL, type Attempt } from './panel.ts';
+
+/** Everything as one file, out and in. */
+export function Archive({ attempt }: { attempt: Attempt }) {
+  const load = useLibrary((library) => library.load);
+  const input = useId();
+  const bring = (file: File): void =>
+    void attempt(async () => {
+      const brought = await api.bringArchive(file);
+      await load();
+      return broughtWords(brought);
+    });
+  return (
+    <section className={PANEL} aria-labelledby="archive-title">
+      <h2 id="archive-title">Everything as one file</h2>
+      <p>
+        Open and readable: lines of JSON, packed with gzip. It comes back exactly in an empty Hushto; where there is something
+        already, only what is missing is added, and what differs comes in beside it.
+      </p>
+      <p className="row start">
+        <a className="btn s" href={ARCHIVE_PATH} download>
+          <Download className="i" aria-hidden="true" /> Export everything
+        </a>
+        <label className="btn s" htmlFor={input}>
+          <Upload className="i" aria-hidden="true" /> Bring an archive in
+        </label>
+        <input
+          id={input}
+          type="file"
+          className="vh"
+          accept=".gz,application/gzip"
+          onChange={({ target }) => {
+            const file = target.files?.[0];
+            target.value = '';
+            if (file) bring(file);
+          }}
+        />
+      </p>
+    </section>
+  );
+}
+
+function broughtWords({ added, same, beside }: Brought): string {
+  if (added + beside === 0) return `All ${same} were here already; nothing was changed.`;
+  const differing = beside > 0 ? ` ${beside} differed from what was here, and stand beside it, marked “archived”.` : '';
+  return `${added} added, ${same} were here already.${differing}`;
+}

@@ -1,0 +1,70 @@
+import { KINDS, unreadableWords, type Aside } from '@hushto/contract';
+import { Download, Trash2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { asidePath } from '../../api/client.ts';
+import { saveFile } from '../../components/saveFile.ts';
+import { strangeEntries } from '../../state/library.ts';
+import { PANEL } from './panel.ts';
+
+/** What cannot be read, on the server or in this browser: named, with why, and to be taken out as it is. */
+export function AsideList({ aside }: { aside: readonly Aside[] }) {
+  const [strange, setStrange] = useState<readonly unknown[]>([]);
+  useEffect(() => {
+    let here = true;
+    void strangeEntries.read().then(
+      (found) => here && setStrange(found),
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
+  }, []);
+  if (aside.length === 0 && strange.length === 0)
+    return (
+      <section className={PANEL} aria-labelledby="aside-title">
+        <h2 id="aside-title">Set aside</h2>
+        <p>Nothing: everything that is kept can be read.</p>
+      </section>
+    );
+  return (
+    <section className={PANEL} aria-labelledby="aside-title">
+      <h2 id="aside-title">Set aside</h2>
+      <p>These cannot be read. They stay as they are, out of the way of everything else.</p>
+      <ul className="grid gap-3">
+        {aside.map(({ kind, id, title, why, issues }) => (
+          <li key={`${kind}${id}`} className="flex items-start justify-between gap-4">
+            <span>
+              <b>{title || 'Without a name'}</b> <span className="quiet small">{KINDS[kind].name}</span>
+              <br />
+              <span className="small">{unreadableWords({ why, issues })}</span>
+            </span>
+            <a className="btn s bare" href={asidePath(kind, id)} download aria-label={`Take out ${title}`}>
+              <Download className="i" aria-hidden="true" /> Take out
+            </a>
+          </li>
+        ))}
+        {strange.length > 0 && (
+          <li className="flex items-start justify-between gap-4">
+            <span>
+              <b>{strange.length === 1 ? 'One change' : `${strange.length} changes`} of this browser</b>
+              <br />
+              <span className="small">Not in a form that Hushto understands, so never sent.</span>
+            </span>
+            <span className="row">
+              <button
+                type="button"
+                className="btn s bare"
+                onClick={() => saveFile('hushto set aside', 'json', JSON.stringify(strange, null, 2))}
+              >
+                <Download className="i" aria-hidden="true" /> Take out
+              </button>
+              <button type="button" className="btn s bare" onClick={() => void strangeEntries.clear().then(() => setStrange([]))}>
+                <Trash2 className="i" aria-hidden="true" /> Let go
+              </button>
+            </span>
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}

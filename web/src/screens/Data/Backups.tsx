@@ -1,0 +1,112 @@
+import type { Backup } from '@hushto/contract';
+import { format, formatDistanceToNow } from 'date-fns';
+import { CopyCheck, TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
+import { api } from '../../api/client.ts';
+import { Sheet } from '../../components/Sheet.tsx';
+import { useLibrary } from '../../state/library.ts';
+import { PANEL, type Attempt } from './panel.ts';
+import { sizeText } from './sizeText.ts';
+
+/** Copies of the whole database, with their age, and the way back to one. */
+export function Backups({ backups, attempt }: { backups: readonly Backup[] | null; attempt: Attempt }) {
+  const [asked, setAsked] = useState<Backup | null>(null);
+  const [busy, setBusy] = useState(false);
+  const load = useLibrary((library) => library.load);
+  const run = (work: () => Promise<string | null>): void => {
+    setBusy(true);
+    void attempt(work).finally(() => setBusy(false));
+  };
+  const restore = (backup: Backup): void => {
+    setAsked(null);
+    run(async () => {
+      await api.restoreBackup(backup.name);
+      await load();
+      return `Everything is as it was on ${momentText(backup.madeAt)}. What there was before is the newest backup.`;
+    });
+  };
+  const newest = backups?.[0];
+  return (
+    <section className={PANEL} aria-labelledby="backups-title">
+      <div className="flex items-center justify-between gap-4">
+        <h2 id="backups-title">Backups</h2>
+        <button
+          type="button"
+          className="btn s"
+          disabled={busy}
+          onClick={() => run(async () => api.backUp().then(() => 'A backup is made, read through and whole.'))}
+        >
+          <CopyCheck className="i" aria-hidden="true" /> Back up now
+        </button>
+      </div>
+      <p>
+        <b>{newest ? `The newest is ${ageText(newest.madeAt)} old.` : backups ? 'There is none yet.' : 'Looking…'}</b> One is made
+        at every start after a change, hourly while you change things, and before an update changes the file. Each is read through
+        before it counts.
+      </p>
+      {backups && backups.length > 0 && (
+        <table className="w-full text-left">
+          <thead>
+            <tr className="small quiet">
+              <th scope="col">Made</th>
+              <th scope="col" className="max-sm:hidden">
+                Age
+              </th>
+              <th scope="col">Size</th>
+              <th scope="col">
+                <span className="vh">Restore</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody className="num">
+            {backups.map((backup) => (
+              <tr key={backup.name} className="border-t border-rule">
+                <th scope="row" className="py-1 font-normal">
+                  {momentText(backup.madeAt)}
+                </th>
+                <td className="max-sm:hidden">{ageText(backup.madeAt)}</td>
+                <td>{sizeText(backup.bytes)}</td>
+                <td className="text-right">
+                  {backup.sound === false ? (
+                    <span className="text-warn">
+                      <TriangleAlert className="i" aria-hidden="true" /> not whole
+                    </span>
+                  ) : (
+                    <button
+                      type="button"
+                      className="btn s bare"
+                      disabled={busy}
+                      aria-label={`Restore ${momentText(backup.madeAt)}`}
+                      onClick={() => setAsked(backup)}
+                    >
+                      Restore
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {asked && (
+        <Sheet title={`Back to ${momentText(asked.madeAt)}?`} onClose={() => setAsked(null)}>
+          <p>
+            Everything will be as it was then. What there is now is backed up first, so this can be undone by restoring that.
+            Paired phones stay as they are.
+          </p>
+          <p className="row start">
+            <button type="button" className="btn go" onClick={() => restore(asked)}>
+              Restore it
+            </button>
+            <button type="button" className="btn" onClick={() => setAsked(null)}>
+              Leave it
+            </button>
+          </p>
+        </Sheet>
+      )}
+    </section>
+  );
+}
+
+const momentText = (at: string): string => format(new Date(at), 'd MMM yyyy, HH:mm');
+const ageText = (at: string): string => formatDistanceToNow(new Date(at));

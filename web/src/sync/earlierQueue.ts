@@ -1,0 +1,121 @@
+import { KIND_NAMES, openDocument, type KindName } from '@hushto/contract';
+import equal from 'fast-deep-equal';
+import { z } from 'zod';
+import { edited, type Entry } from './record.ts';
+import { keyOf, type Disk, type Step } from './keeping.ts';
+
+const KindSchema = z.enum(KIND_NAMES as [KindName, ...KindName[]]);
+const ChangeSchema = z.object({
+  shelf: KindSchema,
+  id: z.string().min(1),
+  kind: z.enum(['put', 'delete', 'restore']),
+  document: z.unknown(),
+  base: z.object({ revision: z.number(), document: z.unknown() }).nullable(),
+  atMs: z.number(),
+});
+const ClashSchema = z.object({
+  shelf: KindSchema,
+  id: z.string().min(1),
+  mine: z.unknown(),
+  theirs: z.object({ revision: z.number(), document: z.unknown() }).nullable(),
+  fields: z.array(z.string()),
+  refusal: z.string().nullable(),
+});
+const DraftsSchema = z.object({
+  state: z.object({ byId: z.record(z.string(), z.object({ from: z.unknown(), good: z.unknown() })) }),
+});
+
+const CHANGE = 'hushto.change.';
+const CLASH = 'hushto.clash.';
+const DRAFTS = 'hushto.drafts';
+
+/**
+ * Takes over what the first release left in local storage: changes and clashes, a key each, and briefs that were edited but not saved.
+ * A key goes only when what it held is on the disk; what cannot be understood is put aside.
+ */
+export async function takeOverEarlier(storage: Storage, disk: Disk & { putAside(what: unknown): Promise<void> }): Promise<void> {
+  for (const key of Object.keys(storage).filter((one) => one.startsWith(CHANGE) || one.startsWith(CLASH) || one === DRAFTS)) {
+    const text = storage.getItem(key);
+    if (text === null) continue;
+    const json = parsed(text);
+    const laid = key === DRAFTS ? fromDrafts(json) : [laidOver(key.startsWith(CHANGE) ? fromChange(json) : fromClash(json))];
+    const sound = laid.filter((one) => one !== null);
+    if (sound.length > 0) await disk.lay(sound);
+    if (sound.length < laid.length) await disk.putAside({ key, text });
+    storage.removeItem(key);
+  }
+}
+
+type Laid = readonly [key: string, step: Step];
+
+/** What this release already has of it is newer. */
+const laidOver = (entry: Entry | null): Laid | null =>
+  entry && [keyOf(entry.kind, entry.id), (now) => (now?.want || now?.clash ? now : entry)];
+
+function fromChange(json: unknown): Entry | null {
+  const { data } = ChangeSchema.safeParse(json);
+  if (!data) return null;
+  const { shelf: kind, id, document, base, atMs } = data;
+  if (data.kind !== 'delete' && !isSound(kind, document)) return null;
+  if (base && !isSound(kind, base.document)) return null;
+  return {
+    ...bare(kind, id, atMs),
+    // It may have been sent, and the answer lost.
+    want: {
+      document: data.kind === 'delete' ? null : document,
+      base,
+      sent: [data.kind === 'delete' ? null : document],
+      undelete: data.kind === 'restore',
+      tag: `earlier.${atMs}`,
+      atMs,
+      before: null,
+    },
+  };
+}
+
+function fromClash(json: unknown): Entry | null {
+  const { data } = ClashSchema.safeParse(json);
+  if (!data || !isSound(data.shelf, data.mine) || (data.theirs && !isSound(data.shelf, data.theirs.document))) return null;
+  const { shelf: kind, id, mine, theirs, fields, refusal } = data;
+  const why = refusal !== null ? 'refused' : theirs ? 'edited' : 'deleted';
+  const base = theirs && { revision: theirs.revision, document: theirs.document };
+  return { ...bare(kind, id, 0), clash: { why, mine, others: theirs ? [theirs.document] : [], fields, base, refusal } };
+}
+
+/** Edits of briefs that were not saved are edits like any other now. */
+function fromDrafts(json: unknown): (Laid | null)[] {
+  const { data } = DraftsSchema.safeParse(json);
+  if (!data) return [null];
+  return Object.entries(data.state.byId).map(([id, { from, good }]) => {
+    if (!isSound('briefs', from) || !isSound('briefs', good)) return null;
+    const edit = { kind: 'briefs' as const, id, seen: from, after: good, tag: `draft.${id}`, atMs: 0 };
+    // Where nothing of it is here, of a revision that nobody has: the server says what it has, and the two are brought together.
+    const base = { revision: 0, document: from };
+    const want = { document: good, base, sent: [], undelete: false, tag: edit.tag, atMs: 0, before: null };
+    return [
+      keyOf('briefs', id),
+      (now) => (now ? edited(now, edit) : equal(from, good) ? null : { ...bare('briefs', id, 0), want }),
+    ];
+  });
+}
+
+const bare = (kind: KindName, id: string, atMs: number): Entry => ({
+  kind,
+  id,
+  createdAt: new Date(atMs).toISOString(),
+  server: null,
+  goneAt: 0,
+  want: null,
+  clash: null,
+  draft: null,
+});
+
+const isSound = (kind: KindName, document: unknown): boolean => 'document' in openDocument(kind, 1, document);
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
