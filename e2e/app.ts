@@ -165,3 +165,9 @@ export async function eventually(check: () => Promise<boolean>): Promise<void> {
   }
   throw new Error('It did not come about within ten seconds.');
 }
+
+/** Takes the open brief back to how it was opened. */
+export async function asOpened(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /Open the list of briefs/ }).click();
+  await page.getByRole('button', { name: 'As it was when I opened it' }).click();
+}

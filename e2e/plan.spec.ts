@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
-import { eventually, startApp, type RunningApp } from './app.ts';
+import { asOpened, eventually, startApp, type RunningApp } from './app.ts';
 
 /** Nineteen steps of a drag in twenty are painted within this, ms, on a machine that counts as fast as a quiet one of ours. */
 const PAINTED_WITHIN_MS = 50;
@@ -98,14 +98,16 @@ describe('planning a photograph', () => {
     await token(page, /^9.m$/).click();
     await page.getByRole('textbox', { name: 'Distance' }).fill('10');
     await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'As it was when I opened it' }).click();
+    await asOpened(page);
     // Opened again by the reload: with nine metres, which were kept.
     expect(await token(page, /^9.m$/).count()).to.equal(1);
     expect(await token(page, /^EV.6\.5$/).count()).to.equal(1);
+    await openBriefs(page);
     expect(await page.getByRole('button', { name: 'As it was when I opened it' }).count()).to.equal(0);
+    await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Undo' }).click();
     expect(await token(page, /^10.m$/).count()).to.equal(1);
-    await page.getByRole('button', { name: 'As it was when I opened it' }).click();
+    await asOpened(page);
     await eventually(async () => (await briefs(app))[1]!.document.subject.distanceM === 9);
   });
 
@@ -239,7 +241,8 @@ describe('planning a photograph', () => {
     expect(await shutter(page)).to.include(seen);
     expect(await ladder.innerText()).to.include('your brief says EV\u00a06.5');
     expect(await token(page, /^EV.6\.5$/).count()).to.equal(1);
-    expect(await page.getByRole('button', { name: 'As it was when I opened it' }).count()).to.equal(0);
+    // Looking is no change.
+    expect(await page.getByRole('button', { name: 'Undo' }).count()).to.equal(0);
     await page.getByRole('button', { name: 'Back to now' }).click();
     expect(await shutter(page)).to.equal(now);
     const camera = page.getByRole('region', { name: 'Set the camera' });

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from 'playwright-core';
-import { startApp, type RunningApp } from './app.ts';
+import { asOpened, startApp, type RunningApp } from './app.ts';
 
 /** Longest the page may be busy while frames are drawn, ms. */
 const NEVER_BUSY_FOR_MS = 50;
@@ -95,7 +95,7 @@ describe('arguing with the plan', () => {
     expect(await page.locator('.tok.bad').innerText())
       .to.include('Pan')
       .and.to.include('nothing to pan with');
-    await page.getByRole('button', { name: 'As it was when I opened it' }).click();
+    await asOpened(page);
   });
 
   it('says what darker buys, what the meter sees, and marks shutters safe from flicker', async () => {
@@ -114,7 +114,7 @@ describe('arguing with the plan', () => {
     expect(await page.getByRole('dialog').innerText()).to.match(/Safe from it: .*1\/100/);
     await page.keyboard.press('Escape');
     expect(await page.getByRole('img', { name: /Safe from flicker: .*1\/50/ }).count()).to.equal(1);
-    await page.getByRole('button', { name: 'As it was when I opened it' }).click();
+    await asOpened(page);
   });
 
   it('keeps briefs as a file, takes them in again, and refuses a wrong file by line and field', async () => {

@@ -1,5 +1,7 @@
 import { ApiError, type ErrorCode } from '@hushto/contract';
 import type { FastifyError, FastifyInstance } from 'fastify';
+import { STATUS_CODES } from 'node:http';
+import type { Socket } from 'node:net';
 
 /** Faults of Fastify's own that have a sentence in the catalogue. */
 const FASTIFY_FAULTS: Readonly<Record<string, ErrorCode>> = {
@@ -19,6 +21,20 @@ const STORAGE_FAULTS: readonly (readonly [RegExp, ErrorCode])[] = [
   [/^(SQLITE_CORRUPT|SQLITE_NOTADB)/, 'DATA_DAMAGED'],
   [/^(SQLITE_IOERR|SQLITE_READONLY|SQLITE_CANTOPEN|SQLITE_BUSY|EACCES|EROFS|EPERM)/, 'CANNOT_WRITE'],
 ];
+
+/** What is no whole request: too slow to arrive, or not to be understood. Said on the bare connection, which is closed. */
+export function answerBrokenRequest(error: Error & { code?: string }, socket: Socket): void {
+  if (error.code === 'ECONNRESET' || socket.destroyed || !socket.writable) return void socket.destroy();
+  const { code, status, message } = new ApiError(error.code === 'ERR_HTTP_REQUEST_TIMEOUT' ? 'TIMED_OUT' : 'BAD_REQUEST');
+  const body = JSON.stringify({ error: { code, message, issues: [] } });
+  const head = [
+    `HTTP/1.1 ${status} ${STATUS_CODES[status] ?? ''}`,
+    'content-type: application/json; charset=utf-8',
+    `content-length: ${Buffer.byteLength(body)}`,
+    'connection: close',
+  ];
+  socket.end(`${head.join('\r\n')}\r\n\r\n${body}`);
+}
 
 /** Every failure is answered from the catalogue; addresses inside the page lead to its index. */
 export function answerErrors(app: FastifyInstance, hasPage: boolean): void {

@@ -7,7 +7,7 @@ import fastify, { type FastifyInstance, type FastifyReply, type FastifyServerOpt
 import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
 import path from 'node:path';
 import { z } from 'zod';
-import { answerErrors } from './answers.ts';
+import { answerBrokenRequest, answerErrors } from './answers.ts';
 import { readJsonBodies } from './bodies.ts';
 import type { Backups } from './data/backups.ts';
 import type { Network } from './network.ts';
@@ -68,7 +68,8 @@ export async function buildApp({
     bodyLimit: 2_097_152,
     // A browser keeps its connections open for a minute; stopping must not wait for it.
     forceCloseConnections: true,
-    // What Fastify answers before any route is found comes from the catalogue too.
+    // What is answered before any route is found comes from the catalogue too.
+    clientErrorHandler: answerBrokenRequest,
     frameworkErrors: (_error, _request, reply) => {
       const { code, status, message } = new ApiError('BAD_REQUEST');
       void (reply as FastifyReply).status(status).send({ error: { code, message, issues: [] } });

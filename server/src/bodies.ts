@@ -10,7 +10,8 @@ export function readJsonBodies(app: FastifyInstance): void {
   app.addContentTypeParser('application/json', { parseAs: 'string' }, (_request, text, done) => {
     try {
       const json: unknown = JSON.parse(text as string);
-      checked(json, 0);
+      // Only what is written as an escape can be half a character: the rest came as UTF-8.
+      checked(json, 0, /\\u|\0/.test(text as string));
       done(null, json);
     } catch (error) {
       done(error instanceof ApiError ? error : new ApiError(error instanceof RangeError ? 'TOO_DEEP' : 'BAD_JSON'));
@@ -21,14 +22,18 @@ export function readJsonBodies(app: FastifyInstance): void {
 /** SQLite ends a text at NUL, and half of a surrogate pair comes back as another character. */
 const BAD_TEXT = /\0|\p{Surrogate}/u;
 
-function checked(value: unknown, depth: number): void {
+function checked(value: unknown, depth: number, escapes: boolean): void {
   if (depth > DEEPEST) throw new ApiError('TOO_DEEP');
-  if (typeof value === 'string' && BAD_TEXT.test(value)) throw new ApiError('BAD_TEXT');
+  if (typeof value === 'string' && escapes && BAD_TEXT.test(value)) throw new ApiError('BAD_TEXT');
   if (typeof value !== 'object' || value === null) return;
-  for (const [key, inner] of Object.entries(value)) {
+  if (Array.isArray(value)) {
+    for (const inner of value) checked(inner, depth + 1, escapes);
+    return;
+  }
+  for (const key of Object.keys(value)) {
     // It would reach behind the object of whoever copies it.
     if (key === '__proto__') throw new ApiError('BAD_JSON');
-    checked(key, depth + 1);
-    checked(inner, depth + 1);
+    if (escapes) checked(key, depth + 1, escapes);
+    checked((value as Record<string, unknown>)[key], depth + 1, escapes);
   }
 }

@@ -26,6 +26,8 @@ export interface ListCursor {
 
 /** Rows read at once where all are gone through. */
 const SLICE = 200;
+/** Rows written at once. */
+const FEW = 50;
 /** Revisions known to be readable; beyond this many they are looked at again. */
 const MOST_KNOWN = 200_000;
 
@@ -78,23 +80,16 @@ export class Documents<Name extends KindName> {
     }
   }
 
-  /** Rows changed after a revision and up to another, oldest change first. From the beginning (0) deleted ones are left out, and all but the latest of a kind that has a window. */
-  async changed(em: EntityManager, since: number, upTo: number, limit: number): Promise<Row[]> {
-    let from = since;
+  /** Where the changes of a page begin that asks from a revision: of a kind that has a window, at its latest. */
+  async changesFrom(em: EntityManager, since: number): Promise<number> {
     const { window } = this.#kind;
-    if (window !== null) {
-      const [first] = await em.find(
-        this.#entity,
-        {},
-        { orderBy: { revision: 'desc' }, offset: window - 1, limit: 1, disableIdentityMap: true },
-      );
-      if (first) from = Math.max(from, first.revision - 1);
-    }
-    return em.find(
+    if (window === null) return since;
+    const [first] = await em.find(
       this.#entity,
-      { revision: { $gt: from, $lte: upTo }, ...(since === 0 ? { deletedAt: null } : {}) },
-      { orderBy: { revision: 'asc' }, limit, disableIdentityMap: true },
+      {},
+      { orderBy: { revision: 'desc' }, offset: window - 1, limit: 1, disableIdentityMap: true },
     );
+    return first ? Math.max(since, first.revision - 1) : since;
   }
 
   /** @throws ApiError SET_ASIDE where it is there but cannot be read */
@@ -119,10 +114,17 @@ export class Documents<Name extends KindName> {
     const begun = this.#now().getTime();
     return em.transactional(async (inner) => {
       const revision = await nextRevision(inner, documents.length);
-      // A millisecond apart, so that they are listed in the order they came in.
-      const rows = documents.map((document, i) => this.#newRow(randomUUID(), document, begun + i, revision + i));
-      await inner.insertMany(this.#entity, rows);
-      return rows.map((row) => this.#stored(row));
+      const stored: Stored<DocumentOf<Name>>[] = [];
+      for (let from = 0; from < documents.length; from += FEW) {
+        // A millisecond apart, so that they are listed in the order they came in.
+        const rows = documents
+          .slice(from, from + FEW)
+          .map((document, i) => this.#newRow(randomUUID(), document, begun + from + i, revision + from + i));
+        await inner.insertMany(this.#entity, rows);
+        rows.forEach((row, i) => stored.push({ ...beside(row), document: documents[from + i]! }));
+        await breathe();
+      }
+      return stored;
     });
   }
 

@@ -30,17 +30,36 @@ export function createPlanner({
   const pool = poolOf(new URL('./plan.worker', import.meta.url), {
     minThreads: 0,
     maxThreads: threads,
-    maxQueue: mostWaiting,
     // Kept warm for a while: starting one takes longer than a plan.
     idleTimeout: 60_000,
   });
+  // The pool's own queue lets later tasks pass those that can be stopped, so they wait here.
+  const waiting: (() => void)[] = [];
+  let running = 0;
+  const turn = async (): Promise<void> => {
+    if (running < threads) {
+      running += 1;
+      return;
+    }
+    if (waiting.length >= mostWaiting) throw new ApiError('BUSY');
+    await new Promise<void>((resolve) => waiting.push(resolve));
+  };
+  const next = (): void => {
+    const first = waiting.shift();
+    if (first) first();
+    else running -= 1;
+  };
   const run = async (name: 'plan' | 'schools', brief: Brief): Promise<unknown> => {
+    const untilMs = Date.now() + patienceMs;
+    await turn();
     try {
-      return await pool.run(brief, { name, signal: AbortSignal.timeout(patienceMs) });
+      const leftMs = untilMs - Date.now();
+      if (leftMs <= 0) throw new ApiError('TOO_SLOW');
+      return await pool.run(brief, { name, signal: AbortSignal.timeout(leftMs) });
     } catch (error) {
-      if ((error as Error).name === 'AbortError') throw new ApiError('TOO_SLOW');
-      if ((error as Error).message === 'Task queue is at limit') throw new ApiError('BUSY');
-      throw error;
+      throw (error as Error).name === 'AbortError' ? new ApiError('TOO_SLOW') : error;
+    } finally {
+      next();
     }
   };
   return {

@@ -1,6 +1,7 @@
 import { BriefFileSchema, briefFileJsonSchema, BRIEF_FILE_SCHEMA_PATH, ErrorReplySchema, storedSchema } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { Readable } from 'node:stream';
 import { z } from 'zod';
 import type { Documents } from '../documents.ts';
 
@@ -12,10 +13,20 @@ export function briefFileRoutes({ orm, store }: { orm: MikroORM; store: Document
       '/briefs/file',
       { schema: { tags: ['briefs'], description: 'Every brief as one file.', response: { 200: BriefFileSchema } } },
       async (_request, reply) => {
-        const briefs = (await store.list(orm.em.fork())).map(({ document }) => document);
-        const file = { format: 'hushto-briefs', version: 1, briefs };
-        // Checked brief by brief when they were opened.
-        return reply.type('application/json; charset=utf-8').send(JSON.stringify(file) as never);
+        const em = orm.em.fork();
+        // A slice at a time: however many there are, nobody waits for them.
+        async function* pieces(): AsyncGenerator<string> {
+          yield '{"format":"hushto-briefs","version":1,"briefs":[';
+          let comma = '';
+          for await (const row of store.rows(em, { deletedAt: null })) {
+            const opened = store.open(row);
+            if ('unreadable' in opened) continue;
+            yield comma + JSON.stringify(opened.stored.document);
+            comma = ',';
+          }
+          yield ']}';
+        }
+        return reply.type('application/json; charset=utf-8').send(Readable.from(pieces()) as never);
       },
     );
     app.post(
@@ -28,7 +39,14 @@ export function briefFileRoutes({ orm, store }: { orm: MikroORM; store: Document
           response: { 201: z.array(storedSchema('briefs')), 400: ErrorReplySchema },
         },
       },
-      async (request, reply) => reply.status(201).send(await store.createAll(orm.em.fork(), request.body.briefs)),
+      async (request, reply) => {
+        const stored = await store.createAll(orm.em.fork(), request.body.briefs);
+        // Checked when they came in.
+        return reply
+          .status(201)
+          .type('application/json; charset=utf-8')
+          .send(JSON.stringify(stored) as never);
+      },
     );
   };
 }

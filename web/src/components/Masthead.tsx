@@ -2,11 +2,13 @@ import { ChevronDown, CloudOff, Database, RefreshCw, Smartphone, SunMoon, Triang
 import { lazy, Suspense, useState } from 'react';
 import { Popover } from 'radix-ui';
 import { Link, NavLink, useLocation } from 'react-router';
+import { useHistoryOf } from '../state/documents.ts';
 import { clashesIn, useKeeping } from '../state/library.ts';
 import type { Keeping } from '../sync/keeping.ts';
 import { isDim, useSettings } from '../state/settings.ts';
 import { useRenewal } from '../state/worker.ts';
 import { ShortcutList } from './ShortcutList.tsx';
+import { UndoRedo } from './UndoRedo.tsx';
 import { useShortcuts } from './useShortcuts.ts';
 
 // Opened now and then: loaded when first asked for.
@@ -26,6 +28,7 @@ export function Masthead() {
   const { theme, set } = useSettings();
   const [open, setOpen] = useState<'keys' | 'phone' | 'twice' | null>(null);
   const renew = useRenewal();
+  const briefId = /^\/plan\/([^/]+)/.exec(useLocation().pathname)?.[1];
   const clashes = useKeeping(({ entries }) => clashesIn(entries).length);
   const waiting = useKeeping(waitingIn);
   const reached = useKeeping((keeping) => keeping.reached);
@@ -57,6 +60,7 @@ export function Masthead() {
       </nav>
       <ScreenMenu />
       <div className="tools">
+        {briefId && <OpenHistory id={briefId} />}
         {clashes > 0 && (
           <button type="button" className="btn s bare twice" onClick={() => setOpen('twice')}>
             <TriangleAlert className="i" aria-hidden="true" /> Changed twice: {clashes}
@@ -96,6 +100,16 @@ export function Masthead() {
         {open === 'twice' && <ChangedTwice onClose={shut} />}
       </Suspense>
     </header>
+  );
+}
+
+/** What can be taken back of the brief on Plan, where it moves nothing when it comes. */
+function OpenHistory({ id }: { id: string }) {
+  const history = useHistoryOf('briefs', id);
+  return (
+    <span className="history">
+      <UndoRedo {...history} />
+    </span>
   );
 }
 

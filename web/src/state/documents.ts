@@ -118,20 +118,26 @@ export const forgetHistory = (): void => useHistory.setState({ past: {}, future:
 /** Takes the last change of a document back. */
 export const undoDocument = (kind: KindName, id: string): void => step(kind, id, 'past');
 
-/** A document's changes, with undo and redo by key as well. */
-export function useDocument<Name extends KindName>(kind: Name, id: string) {
+/** What can be taken back of a document, and made again. */
+export function useHistoryOf(kind: KindName, id: string) {
   const key = keyOf(kind, id);
   const canUndo = useHistory(({ past }) => (past[key]?.length ?? 0) > 0);
   const canRedo = useHistory(({ future }) => (future[key]?.length ?? 0) > 0);
-  const issues = useHistory((history) => history.issues[key]);
+  const undo = useCallback(() => step(kind, id, 'past'), [kind, id]);
+  const redo = useCallback(() => step(kind, id, 'future'), [kind, id]);
+  return { undo, redo, canUndo, canRedo };
+}
+
+/** A document's changes, with undo and redo by key as well. */
+export function useDocument<Name extends KindName>(kind: Name, id: string) {
+  const history = useHistoryOf(kind, id);
+  const issues = useHistory((state) => state.issues[keyOf(kind, id)]);
   const edit = useCallback(
     (change: (document: DocumentOf<Name>) => DocumentOf<Name>) => editDocument(kind, id, change),
     [kind, id],
   );
-  const undo = useCallback(() => step(kind, id, 'past'), [kind, id]);
-  const redo = useCallback(() => step(kind, id, 'future'), [kind, id]);
-  useShortcuts({ 'Control+z': undo, 'Control+Z': redo, 'Control+y': redo });
-  return { edit, undo, redo, canUndo, canRedo, issues: issues ?? [] };
+  useShortcuts({ 'Control+z': history.undo, 'Control+Z': history.redo, 'Control+y': history.redo });
+  return { ...history, edit, issues: issues ?? [] };
 }
 
 /** A document as typed, and what is wrong with it where it cannot be used so. Null where there is none. */

@@ -22,7 +22,7 @@ export function Archive({ attempt }: { attempt: Attempt }) {
         Open and readable: lines of JSON, packed with gzip. It comes back exactly in an empty Hushto; where there is something
         already, only what is missing is added, and what differs comes in beside it.
       </p>
-      <p className="row start">
+      <p className="flex flex-wrap gap-2">
         <a className="btn s" href={ARCHIVE_PATH} download>
           <Download className="i" aria-hidden="true" /> Export everything
         </a>

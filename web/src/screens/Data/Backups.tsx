@@ -94,7 +94,7 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
             Everything will be as it was then. What there is now is backed up first, so this can be undone by restoring that.
             Paired phones stay as they are.
           </p>
-          <p className="row start">
+          <p className="flex flex-wrap gap-2">
             <button type="button" className="btn go" onClick={() => restore(asked)}>
               Restore it
             </button>

@@ -47,7 +47,7 @@ function YourData() {
   };
   return (
     <main className="data-page mx-auto grid max-w-[1180px] gap-4 px-6 pb-10 text-[15px]/[22px] [&_h2]:font-[650]">
-      <h1 className="screen-title pt-4">Your data</h1>
+      <h1 className="pt-2 font-[family-name:var(--title)] text-[24px]/[28px] font-semibold tracking-[-0.01em]">Your data</h1>
       {failure && (
         <p className="help bad" role="alert">
           {failure}{' '}

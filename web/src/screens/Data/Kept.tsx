@@ -1,5 +1,4 @@
 import { KIND_NAMES, KINDS, type DataState } from '@hushto/contract';
-import { Database } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useKeeping } from '../../state/library.ts';
 import { sizeText } from './sizeText.ts';
@@ -21,12 +20,13 @@ export function Kept({ state }: { state: DataState | null }) {
       <ul className="num flex flex-wrap gap-x-6 gap-y-1">
         {KIND_NAMES.map((kind) => (
           <li key={kind}>
-            <b>{state ? state.counts[kind] : '–'}</b> {KINDS[kind].many}
+            <b>{state ? state.counts[kind] : '–'}</b>{' '}
+            {state?.counts[kind] === 1 ? KINDS[kind].name.toLowerCase() : KINDS[kind].many}
           </li>
         ))}
       </ul>
       <p>
-        <Database className="i" aria-hidden="true" /> All of it is one file, <b>hushto.sqlite</b>
+        All of it is one file, <b>hushto.sqlite</b>
         {state?.folder ? (
           <>
             , in <span className="break-all">{state.folder}</span>
@@ -39,7 +39,7 @@ export function Kept({ state }: { state: DataState | null }) {
           ? 'This browser keeps nothing: its storage is full or shut. What you change goes straight to the server; leave the page open until it is there.'
           : `This browser keeps a copy of ${here} documents, for when the server is away. ${
               waiting === 0 ? 'Nothing waits to be sent.' : `${waiting} wait to be sent.`
-            }${lasting === false ? ' When it runs short of room it may let go of the copy; what waits is safe on this page only while there is room.' : ''}`}
+            }${lasting === false ? ' It has not promised to keep that for ever: let what waits reach the server before you clear its data.' : ''}`}
       </p>
     </section>
   );

@@ -1,5 +1,5 @@
 import type { Brief } from '@hushto/core';
-import { Check, ChevronDown, Copy, Plus, Trash2 } from 'lucide-react';
+import { Check, ChevronDown, Copy, Plus, RotateCcw, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, memo, Suspense, useId, useState } from 'react';
 import { useLibrary } from '../../state/library.ts';
@@ -19,7 +19,12 @@ export interface BriefActions {
   takeIn: (briefs: readonly Brief[]) => void;
 }
 
-interface BriefMenuProps extends BriefActions {
+interface Opened {
+  /** Back to how it was when it was opened; null while it is that. */
+  asOpened: (() => void) | null;
+}
+
+interface BriefMenuProps extends BriefActions, Opened {
   id: string;
   /** As it is being typed; the brief itself as it last could be planned. */
   title: string;
@@ -67,7 +72,7 @@ export const BriefMenu = memo(function BriefMenu({ id, title, brief, problem, ..
   );
 });
 
-interface BriefListProps extends BriefActions {
+interface BriefListProps extends BriefActions, Opened {
   id: string;
   title: string;
   brief: Brief;
@@ -75,7 +80,7 @@ interface BriefListProps extends BriefActions {
   onAdd: () => void;
 }
 
-function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn }: BriefListProps) {
+function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn, asOpened }: BriefListProps) {
   const briefs = useLibrary((library) => library.briefs);
   const nameId = useId();
   const then = (action: () => void) => (): void => {
@@ -112,6 +117,13 @@ function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, re
           <Trash2 className="i" aria-hidden="true" /> Delete
         </button>
       </div>
+      {asOpened && (
+        <p className="foot">
+          <button type="button" className="btn s bare" onClick={then(asOpened)}>
+            <RotateCcw className="i" aria-hidden="true" /> As it was when I opened it
+          </button>
+        </p>
+      )}
       <Suspense>
         <BriefFiles
           id={id}

@@ -19,7 +19,7 @@ import {
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
 import equal from 'fast-deep-equal';
-import { PinOff, RotateCcw, Table2 } from 'lucide-react';
+import { PinOff, Table2 } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Tip } from '../../components/Tip.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
@@ -93,17 +93,13 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
             title={shown.title}
             brief={written}
             problem={titleProblem && 'Give it a name of at least one character.'}
+            asOpened={equal(opened, good) ? null : () => replaceDocument('briefs', stored.id, opened)}
             {...menuActions}
           />
           <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
           <BriefText brief={shown} edit={edit} issues={issues} tooDark={impossible} />
           <div className="unsaved">
             <UndoRedo {...history} />
-            {!equal(opened, good) && (
-              <button type="button" className="btn s bare" onClick={() => replaceDocument('briefs', stored.id, opened)}>
-                <RotateCcw className="i" aria-hidden="true" /> As it was when I opened it
-              </button>
-            )}
           </div>
         </section>
         <section className="why" aria-labelledby="why-title">
