@@ -60,6 +60,8 @@ interface OpenOptions {
   visited?: boolean;
   /** Whether the browser may keep the page, to open it without the server. */
   keeps?: boolean;
+  /** Whether the browser's database takes nothing, as when the disk is full. */
+  storageFails?: boolean;
 }
 
 export async function startApp({ demo = true } = {}): Promise<RunningApp> {
@@ -71,7 +73,15 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
   const begun = (await (await fetch(briefs)).json()) as { id: string; document: unknown }[];
   return {
     base: running.base,
-    open: async ({ at = '/', scheme = 'light', width = 1280, height = 800, visited = true, keeps = false } = {}) => {
+    open: async ({
+      at = '/',
+      scheme = 'light',
+      width = 1280,
+      height = 800,
+      visited = true,
+      keeps = false,
+      storageFails = false,
+    } = {}) => {
       const context = await (
         await browserOf()
       ).newContext({
@@ -83,6 +93,7 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       });
       contexts.push(context);
       if (visited) await context.addInitScript(putTipsAway);
+      if (storageFails) await context.addInitScript(failStorage);
       const page = await context.newPage();
       const complaints: string[] = [];
       page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
@@ -127,6 +138,12 @@ const CHROMIUM_ARGS = [
 function putTipsAway(): void {
   if (localStorage.getItem('hushto.settings')) return;
   localStorage.setItem('hushto.settings', JSON.stringify({ version: 1, state: { tipsAway: ['tokens', 'valley', 'gates'] } }));
+}
+
+function failStorage(): void {
+  IDBObjectStore.prototype.put = () => {
+    throw new DOMException('The quota is used up.', 'QuotaExceededError');
+  };
 }
 
 async function startServer(data: string, port: string, demo: boolean) {

@@ -1,5 +1,6 @@
 import type { NamedSamples } from '@hushto/core';
 import UTIF, { type IFD } from 'utif2';
+import { tiffProblem, tooLarge } from './fences.ts';
 
 /** Colour filter array, as PhotometricInterpretation. */
 const MOSAIC = 32_803;
@@ -14,6 +15,8 @@ type Directory = IFD & { subIFD?: Directory[]; exifIFD?: Directory };
  * @throws whatever the reader makes of a file that is no TIFF at all
  */
 export function readRawFile(name: string, file: ArrayBuffer): { frame: NamedSamples } | { problem: string } {
+  const problem = tooLarge(file.byteLength) ?? tiffProblem(file);
+  if (problem) return { problem };
   const directories = UTIF.decode(file) as Directory[];
   const all = directories.flatMap(withInner);
   const raw = all

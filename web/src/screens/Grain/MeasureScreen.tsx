@@ -80,24 +80,24 @@ function Bench({ body }: { body: StoredBody }) {
   const [results, setResults] = useState<IsoResult[]>([]);
   const [problems, setProblems] = useState<string[]>([]);
   const [hidden, setHidden] = useState<Sensor | null>(null);
-  const stopped = useRef(false);
+  const stopping = useRef(new AbortController());
   const { show } = useToasts();
 
   const take = async (
     files: readonly { name: string; bytes: () => Promise<ArrayBuffer> }[],
     from: Sensor | null,
   ): Promise<void> => {
-    stopped.current = false;
+    const { signal } = (stopping.current = new AbortController());
     setProblems([]);
     setResults([]);
     setHidden(from);
     const frames: NamedSamples[] = [];
     const refused: string[] = [];
     for (const [n, { name, bytes }] of files.entries()) {
-      if (stopped.current) break;
+      if (signal.aborted) break;
       setReading({ done: n, of: files.length });
       const found = await bytes()
-        .then((file) => readRaw(name, file))
+        .then((file) => readRaw(name, file, signal))
         .catch(() => ({ problem: 'could not be read.' }));
       if ('frame' in found) frames.push(found.frame);
       else refused.push(`“${name}” ${found.problem}`);
@@ -134,7 +134,7 @@ function Bench({ body }: { body: StoredBody }) {
           accept=".dng,.tif,.tiff,image/x-adobe-dng,image/tiff"
           onFiles={(files) => void take(fileList(files), null)}
           reading={reading}
-          onStop={() => (stopped.current = true)}
+          onStop={() => stopping.current.abort()}
           help="They are read in this browser and go nowhere."
         >
           <button type="button" className="btn s bare" onClick={simulate} disabled={reading !== null}>

@@ -13,16 +13,19 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
   const [reading, setReading] = useState<{ done: number; of: number } | null>(null);
   const [photos, setPhotos] = useState<TestPhoto[]>([]);
   const [problems, setProblems] = useState<string[]>([]);
-  const stopped = useRef(false);
+  const stopping = useRef(new AbortController());
   const take = async (files: readonly File[]): Promise<void> => {
-    stopped.current = false;
+    const { signal } = (stopping.current = new AbortController());
     setPhotos([]);
     setProblems([]);
     const read: TestPhoto[] = [];
     for (const [n, file] of files.entries()) {
-      if (stopped.current) break;
+      if (signal.aborted) break;
       setReading({ done: n, of: files.length });
-      const photo = await readTestPhoto(file, series).catch(() => ({ name: file.name, problem: 'could not be measured.' }));
+      const photo = await readTestPhoto(file, series, signal).catch(() => ({
+        name: file.name,
+        problem: 'could not be measured.',
+      }));
       if ('problem' in photo) setProblems((all) => [...all, `“${photo.name}” ${photo.problem}`]);
       else read.push(photo);
     }
@@ -50,7 +53,7 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
         accept="image/jpeg,image/tiff,image/heic,image/avif"
         onFiles={(files) => void take(files)}
         reading={reading}
-        onStop={() => (stopped.current = true)}
+        onStop={() => stopping.current.abort()}
         help="Speed from each file, verdict proposed from its edges. They stay in this browser."
       />
       {problems.map((problem) => (

@@ -7,6 +7,7 @@ import { PickList } from '../../components/PickList.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { useFrame } from '../../state/frame.ts';
 import { lendPhoto } from '../../workers/frames.ts';
+import { askPhoto } from '../../workers/photos.ts';
 import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
 
 /** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
@@ -45,14 +46,16 @@ function OwnPhoto() {
   const { show } = useToasts();
   const id = useId();
   const take = async (file: File): Promise<void> => {
-    try {
-      const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
-      set({
-        photo: { id: lendPhoto(bitmap), name: file.name, equivalentMm: photo?.equivalentMm ?? 35, moves: photo?.moves ?? false },
-      });
-    } catch {
-      show(`“${file.name}” is no picture this browser can read; choose a JPEG, PNG or WebP.`);
-    }
+    const found = await askPhoto('picture', file);
+    if ('problem' in found) return show(`“${file.name}” ${found.problem}`);
+    set({
+      photo: {
+        id: lendPhoto(found.picture!),
+        name: file.name,
+        equivalentMm: photo?.equivalentMm ?? 35,
+        moves: photo?.moves ?? false,
+      },
+    });
   };
   return (
     <div className="own">
