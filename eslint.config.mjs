@@ -36,7 +36,7 @@ export default defineConfig([
     extends: [reactHooks.configs.flat['recommended-latest'] ?? reactHooks.configs.flat.recommended],
   },
   {
-    files: ['**/*.test.ts', '**/test/**/*.ts', 'e2e/**/*.ts'],
+    files: ['**/*.test.ts', '**/test/**/*.ts', 'e2e/**/*.ts', 'drill/**/*.ts'],
     rules: {
       '@typescript-eslint/no-unused-expressions': 'off',
       '@typescript-eslint/no-non-null-assertion': 'off',
@@ -48,7 +48,7 @@ export default defineConfig([
     },
   },
   // Replies are looked into by tests as the JSON they are.
-  { files: ['server/test/**/*.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  { files: ['server/test/**/*.ts', 'e2e/**/*.ts', 'drill/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
   {
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],

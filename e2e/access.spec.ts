@@ -47,6 +47,9 @@ const SCREENS: readonly (readonly [at: string, width: number, height: number, re
   ['/grain/measure', 1280, 800, measured],
   ['/outings', 1280, 800],
   ['/outings', 390, 844],
+  ['/data', 1280, 800],
+  ['/data', 390, 844],
+  ['/data', 1280, 800, backedUp],
   ['/outings', 1280, 800, async (page) => page.getByRole('button', { name: 'Pocket', exact: true }).click()],
 ];
 
@@ -80,6 +83,14 @@ async function complaintsInDim(page: Page): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.locator('html.dim').waitFor();
   return complaintsOf(page, COLOURS);
+}
+
+async function backedUp(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await page
+    .getByRole('button', { name: /^Restore / })
+    .first()
+    .click();
 }
 
 async function badLight(page: Page): Promise<void> {

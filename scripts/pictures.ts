@@ -19,7 +19,6 @@ interface Picture {
 const PICTURES: readonly Picture[] = [
   { name: 'plan' },
   { name: 'plan-dim', scheme: 'dark', reach: (page) => choose(page, /Sluice/) },
-  { name: 'plan-first-visit', visited: false },
   {
     name: 'plan-subject',
     reach: (page) =>
@@ -45,6 +44,18 @@ const PICTURES: readonly Picture[] = [
     reach: (page) => lookAt(page, page.url().replace('/plan/', '/pocket/')),
   },
   { name: 'pocket-deep-dim', width: 390, height: 844, scheme: 'dark', reach: deepDim },
+  {
+    name: 'data',
+    reach: (page) =>
+      lookAt(page, '/data')
+        .then(() => page.getByRole('button', { name: 'Back up now' }).click())
+        .then(() =>
+          page
+            .getByRole('button', { name: /^Restore / })
+            .first()
+            .waitFor(),
+        ),
+  },
   { name: 'hold', reach: (page) => lookAt(page, '/hold').then(() => page.keyboard.press('f')) },
   { name: 'grain', reach: twoBodies },
   { name: 'grain-taste', reach: tasteTest },

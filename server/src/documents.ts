@@ -37,7 +37,7 @@ export class Documents<Name extends KindName> {
   readonly #kind: Kind<DocumentOf<Name>>;
   readonly #entity: DocumentEntity;
   readonly #now: () => Date;
-  /** Revisions that were opened once: a revision never changes. */
+  /** Revisions that were opened once, and are to be sent as they are stored: a revision never changes. */
   readonly #readable = new Set<number>();
 
   constructor(name: Name, now: () => Date) {
@@ -206,11 +206,11 @@ export class Documents<Name extends KindName> {
     const opened = openDocument(this.name, row.format, json);
     if ('unreadable' in opened) return opened;
     if (this.#readable.size >= MOST_KNOWN) this.#readable.clear();
-    this.#readable.add(row.revision);
+    if (row.format === this.#kind.format && isDeepStrictEqual(opened.document, json)) this.#readable.add(row.revision);
     return { stored: { ...beside(row), document: opened.document } };
   }
 
-  /** Whether it was opened before, in this very revision. */
+  /** Whether it was opened before in this very revision, and is in today's form. */
   isKnown(row: Row): boolean {
     return this.#readable.has(row.revision);
   }
@@ -218,10 +218,10 @@ export class Documents<Name extends KindName> {
   /** The same as JSON text, without taking apart what was opened before; null where it cannot be read. */
   text(row: Row, more: object = {}): string | null {
     let { document } = row;
-    if (row.format !== this.#kind.format || !this.#readable.has(row.revision)) {
+    if (!this.isKnown(row)) {
       const opened = this.open(row);
       if ('unreadable' in opened) return null;
-      document = JSON.stringify(opened.stored.document);
+      if (!this.isKnown(row)) document = JSON.stringify(opened.stored.document);
     }
     return `${JSON.stringify({ ...more, ...beside(row) }).slice(0, -1)},"document":${document}}`;
   }

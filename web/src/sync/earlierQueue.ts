@@ -1,7 +1,7 @@
 import { KIND_NAMES, openDocument, type KindName } from '@hushto/contract';
 import equal from 'fast-deep-equal';
 import { z } from 'zod';
-import { edited, type Entry } from './record.ts';
+import { edited, emptyEntry, type Entry } from './record.ts';
 import { keyOf, type Disk, type Step } from './keeping.ts';
 
 const KindSchema = z.enum(KIND_NAMES as [KindName, ...KindName[]]);
@@ -59,7 +59,7 @@ function fromChange(json: unknown): Entry | null {
   if (data.kind !== 'delete' && !isSound(kind, document)) return null;
   if (base && !isSound(kind, base.document)) return null;
   return {
-    ...bare(kind, id, atMs),
+    ...emptyEntry(kind, id, atMs),
     // It may have been sent, and the answer lost.
     want: {
       document: data.kind === 'delete' ? null : document,
@@ -79,7 +79,7 @@ function fromClash(json: unknown): Entry | null {
   const { shelf: kind, id, mine, theirs, fields, refusal } = data;
   const why = refusal !== null ? 'refused' : theirs ? 'edited' : 'deleted';
   const base = theirs && { revision: theirs.revision, document: theirs.document };
-  return { ...bare(kind, id, 0), clash: { why, mine, others: theirs ? [theirs.document] : [], fields, base, refusal } };
+  return { ...emptyEntry(kind, id, 0), clash: { why, mine, others: theirs ? [theirs.document] : [], fields, base, refusal } };
 }
 
 /** Edits of briefs that were not saved are edits like any other now. */
@@ -94,21 +94,10 @@ function fromDrafts(json: unknown): (Laid | null)[] {
     const want = { document: good, base, sent: [], undelete: false, tag: edit.tag, atMs: 0, before: null };
     return [
       keyOf('briefs', id),
-      (now) => (now ? edited(now, edit) : equal(from, good) ? null : { ...bare('briefs', id, 0), want }),
+      (now) => (now ? edited(now, edit) : equal(from, good) ? null : { ...emptyEntry('briefs', id, 0), want }),
     ];
   });
 }
-
-const bare = (kind: KindName, id: string, atMs: number): Entry => ({
-  kind,
-  id,
-  createdAt: new Date(atMs).toISOString(),
-  server: null,
-  goneAt: 0,
-  want: null,
-  clash: null,
-  draft: null,
-});
 
 const isSound = (kind: KindName, document: unknown): boolean => 'document' in openDocument(kind, 1, document);
 

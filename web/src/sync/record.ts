@@ -83,7 +83,8 @@ export function shownOf({ server, want, clash }: Entry): unknown {
 
 export const isWaiting = (entry: Entry): boolean => entry.want !== null;
 
-const emptyEntry = (kind: KindName, id: string, atMs: number): Entry => ({
+/** Nothing of a document, yet. */
+export const emptyEntry = (kind: KindName, id: string, atMs: number): Entry => ({
   kind,
   id,
   createdAt: new Date(atMs).toISOString(),

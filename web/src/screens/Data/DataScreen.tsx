@@ -69,6 +69,9 @@ function YourData() {
           <AsideList aside={state?.aside ?? []} />
         </div>
       </div>
+      <p className="quiet text-[13px]/[18px]">
+        Hushto is under the MIT licence. <a href="/notices.txt">Whose work it carries, and under which licences</a>
+      </p>
     </main>
   );
 }
