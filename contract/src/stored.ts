@@ -29,6 +29,8 @@ export const ChangesSchema = z.object({
   revision: z.number().int(),
   /** Whether there is more beyond that already. */
   more: z.boolean(),
+  /** In which format each kind's documents come. They were checked by its schema. */
+  formats: z.record(z.string(), z.number().int()),
   changes: z.array(
     z.object({
       kind: KindNameSchema,

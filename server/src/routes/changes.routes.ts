@@ -1,9 +1,15 @@
 import { ChangesSchema, ErrorReplySchema, KIND_NAMES, KINDS, type KindName } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
+import { setImmediate as breathe } from 'node:timers/promises';
 import { z } from 'zod';
 import { readLedger } from '../ledger.ts';
 import type { Stores } from '../shelf.ts';
+
+/** Rows looked at between two breaths. */
+const FEW = 100;
+
+const FORMATS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, KINDS[kind].format]));
 
 const Query = z.strictObject({
   since: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
@@ -32,8 +38,14 @@ export function changesRoutes({ orm, stores }: { orm: MikroORM; stores: Stores }
         const found = await changed(em, stores, since, revision, limit + 1);
         const more = found.length > limit;
         const taken = found.slice(0, limit);
-        const texts = taken.map((row) => textOf(stores, row)).filter((text) => text !== null);
-        const head = JSON.stringify({ history, revision: more ? taken.at(-1)!.revision : revision, more });
+        const texts: string[] = [];
+        for (const [i, row] of taken.entries()) {
+          const text = textOf(stores, row);
+          if (text !== null) texts.push(text);
+          // Those that are looked at for the first time take a while.
+          if (i % FEW === FEW - 1) await breathe();
+        }
+        const head = JSON.stringify({ history, revision: more ? taken.at(-1)!.revision : revision, more, formats: FORMATS });
         return reply
           .type('application/json; charset=utf-8')
           .send(`${head.slice(0, -1)},"changes":[${texts.join(',')}]}` as never);

@@ -32,7 +32,7 @@ const matching = (revision: number | null): Record<string, string> => (revision 
 
 /** The server's REST API; the only place that calls fetch. */
 export const api = {
-  changes: (since: number) => send(ChangesSchema, 'GET', `/api/changes?since=${since}`),
+  changes: (since: number) => send(ChangesSchema, 'GET', `/api/changes?since=${since}&limit=500`),
   read: (kind: KindName, id: string) => send(one(kind), 'GET', at(kind, id)),
   /** Creates under an id made here; may be sent again. */
   create: (kind: KindName, id: string, document: unknown) =>
@@ -43,8 +43,8 @@ export const api = {
     send(z.null(), 'DELETE', at(kind, id), undefined, matching(revision)),
   restore: (kind: KindName, id: string) => send(one(kind), 'POST', `${at(kind, id)}/restore`),
   addDemo: (): Promise<StoredOf<'briefs'>[]> => send(z.array(storedSchema('briefs')), 'POST', '/api/demo'),
-  /** What is kept, its backups, and what stands aside. */
-  data: () => send(DataStateSchema, 'GET', '/api/data'),
+  /** What is kept, its backups, and what stands aside; looking for that takes a while where there are hundreds of thousands. */
+  data: () => send(DataStateSchema, 'GET', '/api/data', undefined, {}, A_WHILE_MS),
   backUp: () => send(BackupSchema, 'POST', '/api/data/backups', undefined, {}, A_WHILE_MS),
   restoreBackup: (name: string) =>
     send(z.null(), 'POST', `/api/data/backups/${encodeURIComponent(name)}/restore`, undefined, {}, A_WHILE_MS),

@@ -128,11 +128,13 @@ keeping.store.subscribe(({ entries }) => {
       const stored = storedOf(entry, known.get(entry.id));
       if (stored) list.push(stored);
     }
-    list.sort((a, b) => a.createdAt.localeCompare(b.createdAt) || a.id.localeCompare(b.id));
+    list.sort((a, b) => order(a.createdAt, b.createdAt) || order(a.id, b.id));
     return [kind, list] as const;
   });
   useLibrary.setState(Object.fromEntries(lists));
 });
+
+const order = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 const entryOf = (kind: KindName, id: string): Entry | null => keeping.store.getState().entries.get(keyOf(kind, id)) ?? null;
 

@@ -99,7 +99,7 @@ function simulatedServer({ turn }: Turns, breaks: () => boolean) {
           .sort((a, b) => a.revision - b.revision);
         const changes = changed.slice(0, 2);
         const more = changed.length > 2;
-        return { history: 'one', revision: more ? changes.at(-1)!.revision : revision, more, changes };
+        return { history: 'one', revision: more ? changes.at(-1)!.revision : revision, more, formats: { briefs: 1 }, changes };
       }),
   };
   return { rows, remote };

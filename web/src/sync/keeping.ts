@@ -1,4 +1,4 @@
-import { kindOf, openDocument, type Changes, type KindName, type Stored } from '@hushto/contract';
+import { kindOf, openDocument, type Changes, type DocumentOf, type KindName, type Stored } from '@hushto/contract';
 import equal from 'fast-deep-equal';
 import { createStore } from 'zustand';
 import {
@@ -88,6 +88,8 @@ const WAITS = new Set([
   'CANNOT_WRITE',
   'DATA_DAMAGED',
 ]);
+/** Entries written in one transaction. */
+const MOST_WRITTEN = 500;
 /** Tries to bring one document together with what is changed elsewhere at the same moment. */
 const MOST_ROUNDS = 6;
 
@@ -135,10 +137,15 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
     });
   }
 
+  /** Lays steps over entries for the eye alone: whoever calls sees them to the disk. */
+  function hold(steps: readonly (readonly [string, Step])[]): void {
+    for (const [key, step] of steps) inHand.set(key, [...(inHand.get(key) ?? []), step]);
+    show(steps.map(([key]) => key));
+  }
+
   /** Lays a step over an entry: at once for the eye, then on the disk. Resolves to whether it is there. */
   function lay(key: string, step: Step): Promise<boolean> {
-    inHand.set(key, [...(inHand.get(key) ?? []), step]);
-    show([key]);
+    hold([[key, step]]);
     return toDisk(key, step);
   }
 
@@ -153,7 +160,7 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
   }
 
   async function write(): Promise<void> {
-    const batch = [...inHand].map(([key, steps]) => [key, [...steps]] as const);
+    const batch = [...inHand].slice(0, MOST_WRITTEN).map(([key, steps]) => [key, [...steps]] as const);
     if (batch.length === 0) return;
     try {
       const laid = await disk.lay(batch.map(([key, steps]) => [key, (entry) => steps.reduce((e, step) => step(e), entry)]));
@@ -276,59 +283,85 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
 
   // ---- from the server ----
 
-  /** Takes in what changed on the server since the last time; on another past of its, everything. @throws what the server failed with */
-  const pull = (): Promise<void> => alone('pull', pullAll);
+  /**
+   * Takes in what changed on the server since the last time; on another past of its, everything. Resolves when all of it is shown;
+   * writing it down goes on. @throws what the server failed with
+   */
+  function pull(): Promise<void> {
+    return new Promise((resolve, reject) => {
+      alone('pull', async () => {
+        const written = await pullAll();
+        resolve();
+        await written();
+      }).catch(reject);
+    });
+  }
 
-  async function pullAll(): Promise<void> {
+  /** @returns waits until it is on the disk, and notes then how far was read */
+  async function pullAll(): Promise<() => Promise<void>> {
     let upTo = await disk.readUpTo().catch(() => null);
     let seen: Set<string> | null = upTo ? null : new Set();
+    const before = upTo ? [] : await keysHere();
+    let last: readonly [string, Step] | undefined;
     for (let more = true; more;) {
       const reply = await remote.changes(upTo?.revision ?? 0);
       store.setState({ reached: true });
       if (upTo && reply.history !== upTo.history) {
         upTo = null;
         seen = new Set();
+        before.push(...(await keysHere()));
         continue;
       }
-      let kept = await take(reply, seen);
+      const steps = stepsOf(reply);
+      for (const [key] of steps) seen?.add(key);
+      hold(steps);
+      last = steps.at(-1) ?? last;
       upTo = { history: reply.history, revision: reply.revision };
       more = reply.more;
-      // Only when all of a beginning is here is it known what is not there any more.
-      if (!more && seen) kept &&= await forgetAllBut(seen);
-      // What is not on the disk is to be asked for again by the next page.
-      if (kept && (!seen || !more)) await disk.setReadUpTo(upTo).catch(() => undefined);
     }
+    // Only when all of a beginning is here is it known what is not there any more.
+    const gone = before.filter((key) => !seen!.has(key)).map((key): [string, Step] => [key, (entry) => forgotten(entry)]);
+    hold(gone);
+    last = gone.at(-1) ?? last;
+    return async () => {
+      const kept = last ? await toDisk(...last) : true;
+      // What is not on the disk is to be asked for again by the next page.
+      if (upTo && kept) await disk.setReadUpTo(upTo).catch(() => undefined);
+    };
   }
 
-  async function take({ changes }: Changes, seen: Set<string> | null): Promise<boolean> {
+  function stepsOf({ changes, formats }: Changes): [string, Step][] {
     const steps: [string, Step][] = [];
     for (const { kind, id, deleted: gone, document, ...beside } of changes) {
       const key = keyOf(kind, id);
-      seen?.add(key);
-      if (gone) {
-        steps.push([key, (entry) => pulledAway(entry, beside.revision)]);
-        continue;
+      const opened = gone ? null : fromServer(kind, formats[kind] ?? 0, document);
+      if (!opened) steps.push([key, (entry) => pulledAway(entry, beside.revision)]);
+      else if ('document' in opened) {
+        const stored = { ...beside, id, document: opened.document };
+        steps.push([key, (entry) => pulled(entry, { kind, id }, stored)]);
       }
-      const opened = openDocument(kind, kindOf(kind).format, document);
-      // A newer server's form: this page does not understand it, and leaves it alone.
-      if ('unreadable' in opened) continue;
-      const stored = { ...beside, id, document: opened.document };
-      steps.push([key, (entry) => pulled(entry, { kind, id }, stored)]);
+      // A newer server's form: this page does not understand it, and leaves it alone. It is there, all the same.
+      else steps.push([key, (entry) => entry]);
     }
-    return layAll(steps);
+    return steps;
   }
 
-  async function forgetAllBut(seen: ReadonlySet<string>): Promise<boolean> {
-    const here = [...store.getState().entries.keys()];
+  /** In today's form it was checked by the very schema that would check it here; thousands of times that is felt. */
+  function fromServer(kind: KindName, format: number, document: unknown): ReturnType<typeof openDocument> {
+    if (format === kindOf(kind).format && typeof document === 'object' && document !== null)
+      return { document: document as DocumentOf<KindName> };
+    return openDocument(kind, format, document);
+  }
+
+  /** What is here or on the disk. */
+  async function keysHere(): Promise<string[]> {
     const there = (await disk.all().catch(() => [])).map(({ kind, id }) => keyOf(kind, id));
-    const keys = [...new Set([...here, ...there])].filter((key) => !seen.has(key));
-    return layAll(keys.map((key) => [key, forgotten]));
+    return [...new Set([...store.getState().entries.keys(), ...there])];
   }
 
   async function layAll(steps: readonly (readonly [string, Step])[]): Promise<boolean> {
     if (steps.length === 0) return true;
-    for (const [key, step] of steps) inHand.set(key, [...(inHand.get(key) ?? []), step]);
-    show(steps.map(([key]) => key));
+    hold(steps);
     const [key, step] = steps.at(-1)!;
     return toDisk(key, step);
   }
