@@ -111,7 +111,7 @@ export const TallyFileSchema = z.strictObject({
   format: z.literal('hushto-tally'),
   version: z.literal(1),
   tallies: z
-    .array(z.strictObject({ id, tally: TallySchema }))
+    .array(z.strictObject({ id: z.uuid('An id of a tally is a UUID; take the file as Pocket saved it.'), tally: TallySchema }))
     .min(1)
     .max(200),
 });

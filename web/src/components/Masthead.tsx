@@ -32,6 +32,7 @@ export function Masthead() {
   const clashes = useKeeping(({ entries }) => clashesIn(entries).length);
   const waiting = useKeeping(waitingIn);
   const reached = useKeeping((keeping) => keeping.reached);
+  const trouble = useKeeping((keeping) => keeping.trouble);
   const unsafe = useKeeping((keeping) => keeping.unsafe !== null);
   const dim = isDim(theme);
   const switchTheme = (): void => set({ theme: dim ? 'paper' : 'dim' });
@@ -70,6 +71,12 @@ export function Masthead() {
           <p className="away" role="status">
             <CloudOff className="i" aria-hidden="true" />
             {waiting === 0 ? 'Server away' : unsafe ? `Server away; ${waiting} not safe` : `Server away; ${waiting} kept here`}
+          </p>
+        )}
+        {reached && trouble && waiting > 0 && (
+          <p className="away" role="status">
+            <TriangleAlert className="i" aria-hidden="true" />
+            {trouble === 'DISK_FULL' ? 'The server’s disk is full' : 'The server takes no changes just now'}; {waiting} kept here
           </p>
         )}
         {unsafe && <Unsafe waiting={waiting} />}

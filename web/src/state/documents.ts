@@ -80,6 +80,7 @@ function note(key: string, change: Change): void {
 }
 
 function setIssues(key: string, issues: FieldIssue[]): void {
+  if (issues.length === 0 && !useHistory.getState().issues[key]?.length) return;
   useHistory.setState((history) => ({ issues: { ...history.issues, [key]: issues } }));
 }
 

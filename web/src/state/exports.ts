@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
-import Papa from 'papaparse';
 import { groupDigits, shutterWords } from '@hushto/core';
 import type { RunSheet } from '@hushto/contract';
+import { csvOf } from './csv.ts';
 import type { TimedSegment } from './runSheet.ts';
 
 /** What to set in a segment, in one line; empty for a pause. */
@@ -69,7 +69,7 @@ export function csvFile(segments: readonly TimedSegment[]): string {
       note: segment.note ?? '',
     };
   });
-  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+  return csvOf(rows);
 }
 
 export const groupedNumber = (value: number): string => groupDigits(String(Math.round(value)));

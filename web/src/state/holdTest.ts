@@ -31,7 +31,7 @@ import {
   type SlowestTrusted,
   type Teaching,
 } from '@hushto/core';
-import Papa from 'papaparse';
+import { csvOf } from './csv.ts';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 
 /** A hold test as far as it has come. */
@@ -191,7 +191,7 @@ export function holdCsv(series: HoldSeries): string {
     viewCph: series.viewCph,
     simulated: series.simulated ? 'yes' : 'no',
   }));
-  return `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+  return csvOf(rows);
 }
 
 /** "18 frames, 3 March". */

@@ -19,6 +19,8 @@ interface Library extends Lists {
   addDemo: () => Promise<void>;
 }
 
+/** Between two steps of a moving hand that are written down, ms. A page that goes hands on what was not. */
+const REST_MS = 200;
 const disk = browserDisk();
 const windows = new BroadcastChannel('hushto.entries');
 
@@ -30,6 +32,7 @@ export const keeping = createKeeping({
   tell: (keys) => windows.postMessage(keys),
   now: Date.now,
   newId: () => crypto.randomUUID(),
+  rest: () => new Promise((resolve) => setTimeout(resolve, REST_MS)),
 });
 export const useKeeping = <Selected>(select: (keeping: Keeping) => Selected): Selected => useStore(keeping.store, select);
 /** What stands aside in this browser because it could not be understood. */

@@ -177,7 +177,7 @@ describe('Pocket', () => {
       storage: () => storage,
       now: () => Date.UTC(2027, 0, 14, 18),
       today: () => today,
-      newId: () => `id-${ids++}`,
+      newId: () => `00000000-0000-4000-8000-${String(ids++).padStart(12, '0')}`,
     });
   };
 

@@ -142,7 +142,7 @@ describe('a browser that keeps nothing', () => {
     const disk = browserDisk(freshName());
     let full = true;
     const lay: typeof disk.lay = (steps) => (full ? Promise.reject(new Error('QuotaExceededError')) : disk.lay(steps));
-    const keeping = createKeeping({ disk: { ...disk, lay }, remote, alone: (_name, work) => work(), tell: () => undefined, now: () => 1, newId: () => 'w' }); // prettier-ignore
+    const keeping = createKeeping({ disk: { ...disk, lay }, remote, alone: (_name, work) => work(), tell: () => undefined, now: () => 1, newId: () => 'w', rest: async () => undefined }); // prettier-ignore
     expect(await keeping.edit('briefs', 'a', null, titled('A'))).to.equal(false);
     expect(keeping.store.getState()).to.include({ unsafe: 'QuotaExceededError', inHand: 1 });
     expect(shownOf(keeping.store.getState().entries.get('briefs/a')!)).to.deep.equal(titled('A'));

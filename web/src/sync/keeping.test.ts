@@ -183,6 +183,7 @@ function world(random: () => number) {
       },
       now: () => (clock += 1),
       newId: () => `made-${ids++}`,
+      rest: () => time.turn(),
     });
     windows[slot] = keeper;
     void keeper.open();

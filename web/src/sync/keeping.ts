@@ -59,12 +59,16 @@ interface KeepingParts {
   tell: (keys: readonly string[]) => void;
   now: () => number;
   newId: () => string;
+  /** How long the hand may go on before the next of its steps is written down. */
+  rest: () => Promise<void>;
 }
 
 export interface Keeping {
   entries: ReadonlyMap<string, Entry>;
   /** Whether the last thing asked of the server was answered. */
   reached: boolean;
+  /** Why the server, though it answers, takes no changes just now: the code of its error. */
+  trouble: string | null;
   /** Edits that are not on the disk yet. */
   inHand: number;
   /** Why the disk takes nothing; null while it does. Then edits go straight to the server. */
@@ -73,21 +77,10 @@ export interface Keeping {
 
 export const keyOf = (kind: KindName, id: string): string => `${kind}/${id}`;
 
+/** Failures of the way to the server: nothing else gets through either. */
+const AWAY = new Set(['OFFLINE', 'NOT_PAIRED', 'HOST_REFUSED', 'ORIGIN_REFUSED']);
 /** Failures after which the same may be sent again later; any other is the change's own fault. */
-const WAITS = new Set([
-  'OFFLINE',
-  'NOT_PAIRED',
-  'INTERNAL',
-  'TOO_MANY',
-  'HOST_REFUSED',
-  'ORIGIN_REFUSED',
-  'BUSY',
-  'TOO_SLOW',
-  'TIMED_OUT',
-  'DISK_FULL',
-  'CANNOT_WRITE',
-  'DATA_DAMAGED',
-]);
+const LATER = new Set(['INTERNAL', 'TOO_MANY', 'BUSY', 'TOO_SLOW', 'TIMED_OUT', 'DISK_FULL', 'CANNOT_WRITE', 'DATA_DAMAGED']);
 /** Entries written in one transaction. */
 const MOST_WRITTEN = 500;
 /** Tries to bring one document together with what is changed elsewhere at the same moment. */
@@ -97,8 +90,8 @@ const MOST_ROUNDS = 6;
  * Keeps documents in this browser and brings them to the server. What is edited is shown at once, on the disk a moment later, and
  * on the server when that answers; each stage may fail, be repeated or meet another window without a loss.
  */
-export function createKeeping({ disk, remote, alone, tell, now, newId }: KeepingParts) {
-  const store = createStore<Keeping>()(() => ({ entries: new Map(), reached: true, inHand: 0, unsafe: null }));
+export function createKeeping({ disk, remote, alone, tell, now, newId, rest }: KeepingParts) {
+  const store = createStore<Keeping>()(() => ({ entries: new Map(), reached: true, trouble: null, inHand: 0, unsafe: null }));
   /** As on the disk, as far as this window knows. */
   const onDisk = new Map<string, Entry | null>();
   /** What happened here and is not on the disk yet, in order. */
@@ -106,6 +99,7 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
   /** Which of that the user did. */
   const deeds = new Map<Step, Deed>();
   let writing: Promise<void> | null = null;
+  let resting: Promise<void> = Promise.resolve();
   /** Reading and writing follow one another: what is read later is never older than what was written before. */
   let last: Promise<unknown> = Promise.resolve();
   const inTurn = <Result>(work: () => Promise<Result>): Promise<Result> => {
@@ -121,20 +115,20 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
     (inHand.get(key) ?? []).reduce((entry, step) => step(entry), onDisk.get(key) ?? null);
 
   function show(keys: Iterable<string>): void {
-    store.setState(({ entries }) => {
-      const next = new Map(entries);
-      for (const key of keys) {
-        const entry = viewOf(key);
-        const before = next.get(key);
-        // What is the same stays the same thing: nobody need look at it again.
-        if (entry && before && equal(entry, before)) continue;
-        if (entry) next.set(key, entry);
-        else next.delete(key);
-      }
-      let count = 0;
-      for (const steps of inHand.values()) count += steps.length;
-      return { entries: next, inHand: count };
-    });
+    const { entries } = store.getState();
+    let next: Map<string, Entry> | null = null;
+    for (const key of keys) {
+      const entry = viewOf(key);
+      const before = entries.get(key) ?? null;
+      // What is the same stays the same thing: nobody need look at it again.
+      if (equal(entry, before)) continue;
+      next ??= new Map(entries);
+      if (entry) next.set(key, entry);
+      else next.delete(key);
+    }
+    let count = 0;
+    for (const steps of inHand.values()) count += steps.length;
+    store.setState(next ? { entries: next, inHand: count } : { inHand: count });
   }
 
   /** Lays steps over entries for the eye alone: whoever calls sees them to the disk. */
@@ -150,6 +144,8 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
   }
 
   async function toDisk(key: string, step: Step): Promise<boolean> {
+    // A hand that goes on moving is written down now and then, not at each of its steps.
+    if (deeds.has(step)) await resting;
     // Written one after the other; what gathers meanwhile goes together.
     while (inHand.get(key)?.includes(step)) {
       if (!writing) writing = inTurn(write).finally(() => (writing = null));
@@ -175,6 +171,7 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
       store.setState({ unsafe: null });
       show(keys);
       tell(keys);
+      resting = rest();
     } catch (error) {
       store.setState({ unsafe: error instanceof Error ? error.message : String(error) });
     }
@@ -243,10 +240,15 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
         let outcome: Outcome;
         try {
           outcome = await sent(entry, want, key);
-          store.setState({ reached: true });
+          store.setState({ reached: true, trouble: null });
         } catch (error) {
           const code = codeOf(error);
-          if (code === null || WAITS.has(code)) return store.setState({ reached: code !== 'OFFLINE' });
+          if (code === null || AWAY.has(code)) return store.setState({ reached: code !== 'OFFLINE' });
+          // What one document meets must not keep the others from going.
+          if (LATER.has(code)) {
+            store.setState({ trouble: code });
+            break;
+          }
           outcome = { came: 'refused', message: error instanceof Error ? error.message : String(error) };
         }
         await lay(key, (now_) => answered(now_, want, outcome));
@@ -297,12 +299,15 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
     });
   }
 
+  let readHere: ReadUpTo | null = null;
+
   /** @returns waits until it is on the disk, and notes then how far was read */
   async function pullAll(): Promise<() => Promise<void>> {
-    let upTo = await disk.readUpTo().catch(() => null);
+    // While nothing can be written down, this window alone knows how far it read.
+    let upTo = store.getState().unsafe === null ? await disk.readUpTo().catch(() => null) : readHere;
     let seen: Set<string> | null = upTo ? null : new Set();
     const before = upTo ? [] : await keysHere();
-    let last: readonly [string, Step] | undefined;
+    const held: (readonly [string, Step])[] = [];
     for (let more = true; more;) {
       const reply = await remote.changes(upTo?.revision ?? 0);
       store.setState({ reached: true });
@@ -315,18 +320,19 @@ export function createKeeping({ disk, remote, alone, tell, now, newId }: Keeping
       const steps = stepsOf(reply);
       for (const [key] of steps) seen?.add(key);
       hold(steps);
-      last = steps.at(-1) ?? last;
+      held.push(...steps);
       upTo = { history: reply.history, revision: reply.revision };
       more = reply.more;
     }
     // Only when all of a beginning is here is it known what is not there any more.
     const gone = before.filter((key) => !seen!.has(key)).map((key): [string, Step] => [key, (entry) => forgotten(entry)]);
     hold(gone);
-    last = gone.at(-1) ?? last;
+    held.push(...gone);
+    readHere = upTo;
     return async () => {
-      const kept = last ? await toDisk(...last) : true;
       // What is not on the disk is to be asked for again by the next page.
-      if (upTo && kept) await disk.setReadUpTo(upTo).catch(() => undefined);
+      for (const [key, step] of held) if (!(await toDisk(key, step))) return;
+      if (upTo) await disk.setReadUpTo(upTo).catch(() => undefined);
     };
   }
 

@@ -70,7 +70,7 @@ function YourData() {
         </div>
       </div>
       <p className="quiet text-[13px]/[18px]">
-        Hushto is under the MIT licence. <a href="/notices.txt">Whose work it carries, and under which licences</a>
+        Hushto is under the MIT licence. <a className="underline" href="/notices.txt">Whose work it carries, and under which licences</a>
       </p>
     </main>
   );

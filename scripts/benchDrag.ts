@@ -1,0 +1,66 @@
+// npm run bench:drag: how soon the page follows the hand, beside how fast this machine counts just now. Build first.
+import type { Page } from 'playwright-core';
+import { closeBrowser, startApp } from '../e2e/app.ts';
+
+/** What a step of a drag may take to be painted nineteen times in twenty, ms, on a quiet machine. */
+const PAINTED_WITHIN_MS = 50;
+/** What {@link countingMs} takes on one, ms. */
+const QUIET_COUNTING_MS = 50;
+const RUNS = 5;
+
+const app = await startApp();
+for (let run = 0; run < RUNS; run++) {
+  await app.asBegun();
+  const { page } = await app.open();
+  const counted = await page.evaluate(countingMs);
+  await page.evaluate(recordPaints);
+  const flag = (await page.getByRole('slider', { name: 'Shutter speed' }).boundingBox())!;
+  const cursor = await dragged(page, flag.x + 20, flag.y + 14, -2.4);
+  await page.locator('.brief .say').getByRole('button', { name: /m$/ }).first().click();
+  const thumb = (await page.getByRole('slider', { name: /Distance/ }).boundingBox())!;
+  const brief = await dragged(page, thumb.x + 9, thumb.y + 9, 1.2);
+  const ratio = counted / QUIET_COUNTING_MS;
+  console.log(
+    `counting ${counted.toFixed(0)} ms (${ratio.toFixed(2)} of a quiet machine); cursor p95 ${cursor.toFixed(0)} ms, distance p95 ${brief.toFixed(0)} ms, ${(brief / ratio).toFixed(0)} ms by that measure, wanted ${PAINTED_WITHIN_MS}`,
+  );
+}
+await app.stop();
+await closeBrowser();
+
+/** Drags there and back in eighty steps. @returns what nineteen in twenty took at most, ms */
+async function dragged(page: Page, x: number, y: number, stepPx: number): Promise<number> {
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let step = 0; step < 80; step++) await page.mouse.move(x + stepPx * (step < 40 ? step : 80 - step), y);
+  await page.mouse.up();
+  await page.waitForTimeout(100);
+  const times = await page.evaluate(() => (window as unknown as { paints: number[] }).paints.splice(0));
+  return times.sort((a, b) => a - b)[Math.floor(0.95 * (times.length - 1))]!;
+}
+
+/** In the page: how long it takes to count, ms, the median of seven goes. */
+function countingMs(): number {
+  const goes = Array.from({ length: 7 }, () => {
+    const start = performance.now();
+    let sum = 0;
+    for (let i = 0; i < 5e6; i++) sum += Math.sqrt(i) % 7;
+    return performance.now() - start + (sum < 0 ? 1 : 0);
+  });
+  return goes.sort((a, b) => a - b)[3]!;
+}
+
+/** In the page: notes for every move of the pointer how long after it the next frame was painted. */
+function recordPaints(): void {
+  const paints: number[] = [];
+  Object.assign(window, { paints });
+  addEventListener(
+    'pointermove',
+    (event) =>
+      requestAnimationFrame(() => {
+        const painted = new MessageChannel();
+        painted.port1.onmessage = () => paints.push(performance.now() - event.timeStamp);
+        painted.port2.postMessage(null);
+      }),
+    true,
+  );
+}
