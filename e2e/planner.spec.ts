@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from 'playwright-core';
-import { asOpened, startApp, type RunningApp } from './app.ts';
+import { asOpened, eventually, startApp, type RunningApp } from './app.ts';
 
 /** Longest the page may be busy while frames are drawn, ms. */
 const NEVER_BUSY_FOR_MS = 50;
@@ -85,9 +85,9 @@ describe('arguing with the plan', () => {
     const { page } = await app.open();
     await token(page, 'Freeze').click();
     await page.getByText('Streak', { exact: true }).click();
-    expect(await why(page)).to.match(/moves over \d.* % of the picture height/);
+    await eventually(async () => /moves over \d.* % of the picture height/.test(await why(page)));
     await page.getByText('Pan', { exact: true }).click();
-    expect(await why(page)).to.match(/^Follow the porter: .* % of frames are usable/);
+    await eventually(async () => /^Follow the porter: .* % of frames are usable/.test(await why(page)));
     await page.keyboard.press('Escape');
     await token(page, 'across the frame').click();
     await page.getByText('Towards me', { exact: true }).click();
