@@ -10,7 +10,7 @@ import {
   type Unreadable,
 } from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { isDeepStrictEqual } from 'node:util';
 import { DOCUMENT_ENTITIES, type DocumentEntity, type Row } from './entities/document.entity.ts';
@@ -28,7 +28,7 @@ export interface ListCursor {
 const SLICE = 200;
 /** Rows written at once. */
 const FEW = 50;
-/** Revisions known to be readable; beyond this many they are looked at again. */
+/** Texts known to be readable; beyond this many they are looked at again. */
 const MOST_KNOWN = 200_000;
 
 /** Creates, reads, lists, changes, deletes and restores one kind of document; each change is one transaction. */
@@ -37,8 +37,8 @@ export class Documents<Name extends KindName> {
   readonly #kind: Kind<DocumentOf<Name>>;
   readonly #entity: DocumentEntity;
   readonly #now: () => Date;
-  /** Revisions that were opened once, and are to be sent as they are stored: a revision never changes. */
-  readonly #readable = new Set<number>();
+  /** Digests of texts that were opened once and are to be sent as they are stored. Not revisions: a disk may change a text under one. */
+  readonly #readable = new Set<string>();
 
   constructor(name: Name, now: () => Date) {
     this.name = name;
@@ -50,10 +50,9 @@ export class Documents<Name extends KindName> {
   /** A page in the order of creation, each document as JSON text. What cannot be read is left out. @returns where the next begins, null at the end */
   async page(em: EntityManager, after: ListCursor | null, limit: number): Promise<{ texts: string[]; next: ListCursor | null }> {
     const rows = await this.#slice(em, after, limit, { deletedAt: null });
-    const last = rows.length === limit ? rows.at(-1)! : null;
     return {
       texts: rows.map((row) => this.text(row)).filter((text) => text !== null),
-      next: last && { createdAtMs: last.createdAt.getTime(), id: last.id },
+      next: rows.length === limit ? cursorAfter(rows.at(-1)!) : null,
     };
   }
 
@@ -73,9 +72,8 @@ export class Documents<Name extends KindName> {
     for (;;) {
       const rows = await this.#slice(em, after, SLICE, where);
       yield* rows;
-      const last = rows.at(-1);
-      if (rows.length < SLICE || !last) return;
-      after = { createdAtMs: last.createdAt.getTime(), id: last.id };
+      after = rows.length === SLICE ? cursorAfter(rows.at(-1)!) : null;
+      if (!after) return;
       await breathe();
     }
   }
@@ -206,13 +204,13 @@ export class Documents<Name extends KindName> {
     const opened = openDocument(this.name, row.format, json);
     if ('unreadable' in opened) return opened;
     if (this.#readable.size >= MOST_KNOWN) this.#readable.clear();
-    if (row.format === this.#kind.format && isDeepStrictEqual(opened.document, json)) this.#readable.add(row.revision);
+    if (row.format === this.#kind.format && isDeepStrictEqual(opened.document, json)) this.#readable.add(digestOf(row));
     return { stored: { ...beside(row), document: opened.document } };
   }
 
-  /** Whether it was opened before in this very revision, and is in today's form. */
+  /** Whether this very text was opened before, and is in today's form. */
   isKnown(row: Row): boolean {
-    return this.#readable.has(row.revision);
+    return row.format === this.#kind.format && this.#readable.has(digestOf(row));
   }
 
   /** The same as JSON text, without taking apart what was opened before; null where it cannot be read. */
@@ -267,9 +265,18 @@ export class Documents<Name extends KindName> {
   }
 }
 
+const digestOf = ({ document }: Row): string => createHash('sha1').update(document).digest('base64');
+
+/** Null after a row whose time is none: SQLite puts those last. */
+const cursorAfter = ({ createdAt, id }: Row): ListCursor | null =>
+  Number.isNaN(createdAt.getTime()) ? null : { createdAtMs: createdAt.getTime(), id };
+
+/** A time that is none must not keep a whole list from being sent. */
+export const timeText = (at: Date): string => (Number.isNaN(at.getTime()) ? new Date(0) : at).toISOString();
+
 const beside = ({ id, revision, createdAt, updatedAt }: Row): Omit<Stored, 'document'> => ({
   id,
   revision,
-  createdAt: createdAt.toISOString(),
-  updatedAt: updatedAt.toISOString(),
+  createdAt: timeText(createdAt),
+  updatedAt: timeText(updatedAt),
 });

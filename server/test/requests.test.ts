@@ -35,7 +35,21 @@ describe('bad requests of any kind', () => {
       const reply = await post('/api/briefs', payload);
       expect([reply.statusCode, reply.json().error.code], what).to.deep.equal([status, code]);
     }
-    for (const url of ['/api/briefs/%00', '/api/briefs/..%2f..%2fetc', `/api/briefs/${'x'.repeat(5000)}`, '/api/briefs/a%20b', '/api/briefs/%F0%9F', '/api/briefs/%zz', '/api/data/aside/briefs/%2e%2e', '/api/data/aside/nothing/x', '/api/changes?since=-1', '/api/changes?since=1e99', '/api/changes?since[]=1', '/api/changes?x=1']) { // prettier-ignore
+    for (const url of [
+      '/api/briefs/%00',
+      '/api/briefs/..%2f..%2fetc',
+      `/api/briefs/${'x'.repeat(5000)}`,
+      '/api/briefs/a%20b',
+      '/api/briefs/%F0%9F',
+      '/api/briefs/%zz',
+      '/api/data/aside/briefs/%2e%2e',
+      '/api/data/aside/nothing/x',
+      '/api/changes?since=-1',
+      '/api/changes?since=1e99',
+      '/api/changes?since[]=1',
+      '/api/changes?x=1',
+    ]) {
+      // prettier-ignore
       const reply = await server.app.inject({ url, headers: { host: 'localhost' } });
       expect(reply.statusCode, url).to.be.within(400, 414);
       expect(reply.json().error.code, url).to.be.a('string');
@@ -78,7 +92,9 @@ describe('bad requests of any kind', () => {
     Object.assign(server.app.server, { requestTimeout: 300, headersTimeout: 200 });
     const said = await new Promise<string>((resolve) => {
       const socket = connect(port, '127.0.0.1', () => {
-        socket.write('POST /api/plan HTTP/1.1\r\nhost: localhost\r\ncontent-type: application/json\r\ncontent-length: 1000\r\n\r\n{"title":');
+        socket.write(
+          'POST /api/plan HTTP/1.1\r\nhost: localhost\r\ncontent-type: application/json\r\ncontent-length: 1000\r\n\r\n{"title":',
+        );
       });
       let text = '';
       socket.on('data', (chunk) => (text += String(chunk)));
@@ -126,4 +142,3 @@ describe('plans in threads of their own', () => {
     await hasty.close();
   }).timeout(30_000);
 });
-

@@ -8,7 +8,7 @@ import { setImmediate as breathe } from 'node:timers/promises';
 import { isDeepStrictEqual } from 'node:util';
 import { createGunzip, createGzip } from 'node:zlib';
 import { z } from 'zod';
-import type { Row } from '../documents.ts';
+import { timeText, type Row } from '../documents.ts';
 import type { Stores } from '../shelf.ts';
 
 /** Lines brought in between two breaths. */
@@ -58,8 +58,8 @@ const lineOf = (kind: KindName, { id, title, document, format, createdAt, update
   id,
   title,
   format,
-  createdAt: createdAt.toISOString(),
-  updatedAt: updatedAt.toISOString(),
+  createdAt: timeText(createdAt),
+  updatedAt: timeText(updatedAt),
   deletedAt: deletedAt?.toISOString() ?? null,
   document,
 });

@@ -52,6 +52,8 @@ export class Backups {
   readonly folder: string;
   readonly #now: () => Date;
   readonly #pool: Piscina;
+  /** The one being made, or made last. */
+  #last: Promise<unknown> = Promise.resolve();
   /** What was found of each, by name. */
   readonly #found = new Map<string, Soundness>();
 
@@ -73,8 +75,17 @@ export class Backups {
       .sort((a, b) => b.madeAt.localeCompare(a.madeAt));
   }
 
-  /** @throws Error when the copy could not be made or is not whole; then there is none */
-  async make(): Promise<Backup> {
+  /** One after the other. @throws Error when the copy could not be made or is not whole; then there is none */
+  make(): Promise<Backup> {
+    const next = this.#last.then(
+      () => this.#make(),
+      () => this.#make(),
+    );
+    this.#last = next;
+    return next;
+  }
+
+  async #make(): Promise<Backup> {
     mkdirSync(this.folder, { recursive: true, mode: 0o700 });
     this.#clear();
     const name = this.#freeName();

@@ -19,6 +19,7 @@ import { z } from 'zod';
 import { readArchive, writeArchive } from '../data/archive.ts';
 import type { Backups } from '../data/backups.ts';
 import { backupsOf, restoreBackup } from '../data/restore.ts';
+import { timeText } from '../documents.ts';
 import type { Stores } from '../shelf.ts';
 import { IdSchema } from './documents.routes.ts';
 
@@ -125,7 +126,7 @@ async function asideIn(em: EntityManager, stores: Stores): Promise<Aside[]> {
       const opened = stores[kind].open(row);
       if ('stored' in opened) continue;
       const { why, issues } = opened.unreadable;
-      aside.push({ kind, id: row.id, title: row.title, updatedAt: row.updatedAt.toISOString(), why, issues });
+      aside.push({ kind, id: row.id, title: row.title, updatedAt: timeText(row.updatedAt), why, issues });
     }
   return aside;
 }
