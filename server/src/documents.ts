@@ -95,11 +95,9 @@ export class Documents<Name extends KindName> {
     return this.#stored(await this.#row(em, id));
   }
 
-  /** As it stands in the table, deleted or not, readable or not. */
-  async readRow(em: EntityManager, id: string): Promise<Row> {
-    const row = await em.findOne(this.#entity, { id }, { disableIdentityMap: true });
-    if (!row) throw new ApiError('NOT_FOUND');
-    return row;
+  /** As it stands in the table, deleted or not, readable or not; null where there is none. */
+  async findRow(em: EntityManager, id: string): Promise<Row | null> {
+    return em.findOne(this.#entity, { id }, { disableIdentityMap: true });
   }
 
   async create(em: EntityManager, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {

@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app.ts';
+import { backUpChanges } from './data/backUpChanges.ts';
 import { openData, type Data } from './data/database.ts';
 import { dataFolder } from './data/folder.ts';
 import { lockFolder } from './data/lock.ts';
@@ -67,19 +68,10 @@ async function start(): Promise<void> {
   const app = await buildApp(dependencies);
   const overNetwork = network && (await buildApp({ ...dependencies, network }));
 
-  let backedUp = (await readLedger(orm.em.fork())).revision;
+  const revision = async (): Promise<number> => (await readLedger(orm.em.fork())).revision;
+  const failed = (error: unknown): void => app.log.error(error, 'No backup could be made');
+  const backUp = backups ? backUpChanges({ backups, revision, failed }, await revision()) : async () => undefined;
   const hourly = setInterval(() => void backUp(), BACKUP_EVERY_MS);
-  /** A backup of what changed since the last. One that fails is said, and tried again in an hour. */
-  const backUp = async (): Promise<void> => {
-    try {
-      const { revision } = await readLedger(orm.em.fork());
-      if (revision === backedUp || !backups) return;
-      await backups.make();
-      backedUp = revision;
-    } catch (error) {
-      app.log.error(error, 'No backup could be made');
-    }
-  };
 
   let stopping = false;
   const stop = async (): Promise<void> => {

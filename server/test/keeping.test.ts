@@ -7,6 +7,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import type { LightMyRequestResponse } from 'fastify';
 import { exampleBrief } from '../../core/test/briefs.ts';
+import { backUpChanges } from '../src/data/backUpChanges.ts';
 import { backupName, outlived } from '../src/data/backups.ts';
 import { DOCUMENT_ENTITIES } from '../src/entities/document.entity.ts';
 import { testServer, type TestServer } from './helpers.ts';
@@ -134,6 +135,29 @@ describe('backups', () => {
     await start();
     expect(readdirSync(path.join(folder, 'backups'))).to.have.length(2);
     rmSync(folder, { recursive: true });
+  });
+
+  it('are made each hour while something changes, and one that fails is said and tried again', async () => {
+    let [revision, made, fails] = [7, 0, false];
+    const said: unknown[] = [];
+    const backups = {
+      make: async () => {
+        if (fails) throw new Error('no room');
+        made += 1;
+        return { name: '', madeAt: '', bytes: 0, sound: true };
+      },
+    };
+    const hour = backUpChanges({ backups, revision: async () => revision, failed: (error) => said.push(error) }, 7);
+    await hour();
+    expect(made).to.equal(0);
+    revision = 8;
+    fails = true;
+    await hour();
+    expect([made, said.length]).to.deep.equal([0, 1]);
+    fails = false;
+    await hour();
+    await hour();
+    expect([made, said.length]).to.deep.equal([1, 1]);
   });
 });
 

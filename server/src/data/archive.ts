@@ -77,7 +77,7 @@ export async function readArchive(em: EntityManager, stores: Stores, file: strin
       for (const kind of KIND_NAMES) {
         const rows: Row[] = [];
         for (const line of lines.filter((one) => one.kind === kind)) {
-          const there = await stores[kind].readRow(inner, line.id).catch(() => null);
+          const there = await stores[kind].findRow(inner, line.id);
           if (there && isSame(there, rowOf(line))) brought.same += 1;
           else {
             brought[there ? 'beside' : 'added'] += 1;

@@ -110,9 +110,10 @@ export function dataRoutes({ orm, stores, backups, now, tellsFolder }: DataRoute
       },
       async (request, reply) => {
         const { kind, id } = request.params;
-        const { document } = await stores[kind].readRow(orm.em.fork(), id);
+        const row = await stores[kind].findRow(orm.em.fork(), id);
+        if (!row) throw new ApiError('NOT_FOUND');
         void reply.header('content-disposition', `attachment; filename="${kind}-${id}.txt"`);
-        return reply.type('text/plain; charset=utf-8').send(document);
+        return reply.type('text/plain; charset=utf-8').send(row.document);
       },
     );
   };

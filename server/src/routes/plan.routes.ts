@@ -1,4 +1,4 @@
-import { ApiError, BriefSchema, ErrorReplySchema, PlanSchema, SchoolsSchema, withHands } from '@hushto/contract';
+import { ApiError, BriefSchema, ErrorReplySchema, PlanSchema, SchoolsSchema, withHands, type ErrorCode } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
@@ -6,6 +6,14 @@ import type { Documents } from '../documents.ts';
 import type { Planner } from '../planner/planner.ts';
 
 const NAMES_SERIES = 'A brief that names a hold series in hold.seriesId is planned with its hands.';
+
+/** Takes what is not there, or not to be read, for none; any other failure is one. */
+const noneOf =
+  (...codes: ErrorCode[]) =>
+  (error: unknown): null => {
+    if (error instanceof ApiError && codes.includes(error.code)) return null;
+    throw error;
+  };
 
 interface PlanRoutes {
   orm: MikroORM;
@@ -20,7 +28,7 @@ export function planRoutes({ orm, holds, planner }: PlanRoutes): FastifyPluginAs
   const handed = async (brief: Brief): Promise<Brief> => {
     const { seriesId, tested } = brief.hold;
     if (typeof seriesId !== 'string' || tested) return brief;
-    const series = await holds.read(orm.em.fork(), seriesId).catch(() => null);
+    const series = await holds.read(orm.em.fork(), seriesId).catch(noneOf('NOT_FOUND', 'SET_ASIDE'));
     const planned = withHands(brief, series ? [series] : []);
     if (planned.hold.tested) return planned;
     const message = 'No hold test with this id may count: it is gone, is left out of plans, or has fewer than six frames.';

@@ -3,8 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Popover } from 'radix-ui';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useHistoryOf } from '../state/documents.ts';
-import { clashesIn, useKeeping } from '../state/library.ts';
-import type { Keeping } from '../sync/keeping.ts';
+import { clashesIn, useKeeping, waitingIn } from '../state/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
 import { useRenewal } from '../state/worker.ts';
 import { ShortcutList } from './ShortcutList.tsx';
@@ -119,12 +118,6 @@ function OpenHistory({ id }: { id: string }) {
     </span>
   );
 }
-
-const waitingIn = ({ entries }: Keeping): number => {
-  let count = 0;
-  for (const { want } of entries.values()) if (want) count += 1;
-  return count;
-};
 
 /** This browser's storage is full or shut: what is changed is nowhere but on the page until the server has it. */
 function Unsafe({ waiting }: { waiting: number }) {

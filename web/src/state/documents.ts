@@ -1,11 +1,12 @@
 import { fieldIssues, kindOf, type DocumentOf, type FieldIssue, type KindName } from '@hushto/contract';
-import equal from 'fast-deep-equal';
 import { useCallback, useMemo } from 'react';
+import type { z } from 'zod';
 import { create } from 'zustand';
 import { useShortcuts } from '../components/useShortcuts.ts';
 import { mergeThree } from '../sync/merge.ts';
 import { keyOf } from '../sync/keeping.ts';
 import { documentOf, draftOf, keep, keeping, useKeeping } from './library.ts';
+import { typedChange } from './typing.ts';
 
 /** One change, to be undone whatever else was changed since. */
 interface Change {
@@ -31,7 +32,7 @@ let sending = 0;
 
 /**
  * Changes a document: shown at once, kept in this browser a moment later, and on its way to the server when the hand rests. What cannot
- * be used is kept as typed, with what is wrong with it. @returns whether it can be used
+ * be used is kept as typed, with what is wrong with it. @returns whether the change counts
  */
 export function editDocument<Name extends KindName>(
   kind: Name,
@@ -41,20 +42,17 @@ export function editDocument<Name extends KindName>(
   const shown = documentOf(kind, id);
   if (!shown) return false;
   const key = keyOf(kind, id);
-  const draft = draftOf(kind, id);
-  const typedBefore = (draft?.typed ?? shown) as DocumentOf<Name>;
-  const typed = change(typedBefore);
-  if (equal(typedBefore, typed)) return true;
-  const parsed = kindOf(kind).schema.safeParse(typed);
-  const on = draft?.on ?? shown;
-  setIssues(key, parsed.success ? [] : fieldIssues(parsed.error));
-  if (!parsed.success) {
-    void keeping.draft(kind, id, { typed, on });
+  const schema = kindOf(kind).schema as z.ZodType<DocumentOf<Name>>;
+  const typed = typedChange(schema, shown, draftOf(kind, id), change);
+  if (!typed) return true;
+  const { use, draft, issues } = typed;
+  setIssues(key, issues);
+  if (!use) {
+    if (draft) void keeping.draft(kind, id, draft);
     return false;
   }
-  note(key, { before: shown, after: parsed.data });
-  const asTyped = equal(parsed.data, typed) ? null : { typed, on: parsed.data };
-  void keeping.edit(kind, id, on, parsed.data, asTyped);
+  note(key, { before: shown, after: use.after });
+  void keeping.edit(kind, id, use.seen, use.after, draft);
   sendSoon();
   return true;
 }
@@ -112,9 +110,6 @@ function sendSoon(): void {
   clearTimeout(sending);
   sending = window.setTimeout(() => void keeping.send(), ONE_STEP_MS);
 }
-
-/** Forgets what could be undone of everything: for tests, which begin anew. */
-export const forgetHistory = (): void => useHistory.setState({ past: {}, future: {}, issues: {} });
 
 /** Takes the last change of a document back. */
 export const undoDocument = (kind: KindName, id: string): void => step(kind, id, 'past');

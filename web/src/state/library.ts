@@ -6,7 +6,7 @@ import { browserDisk, browserLock } from '../sync/browserDisk.ts';
 import { takeOverEarlier } from '../sync/earlierQueue.ts';
 import { handedOver, handOver, takeOver } from '../sync/handover.ts';
 import { createKeeping, keyOf, type Keeping } from '../sync/keeping.ts';
-import { shownOf, type Clash, type Entry, type Keep } from '../sync/record.ts';
+import { isWaiting, shownOf, type Clash, type Entry, type Keep } from '../sync/record.ts';
 
 type Lists = { [Name in KindName]: readonly StoredOf<Name>[] };
 
@@ -70,14 +70,12 @@ export const useLibrary = create<Library>()((set, get) => ({
 
 /** Reads what this browser has. @returns whether it ever saw the server's lists */
 async function open(): Promise<boolean> {
-  if (!(await keeping.open())) return false;
   const local = localStorageOf();
-  if (local) {
-    await takeOverEarlier(local, disk).catch(() => undefined);
-    await keeping.open();
-    // What a page that went a moment ago had not written yet.
-    if (await keeping.redo(takeOver(local))) handedOver(local);
-  }
+  // A disk that cannot be read is said by what comes next.
+  if (local) await takeOverEarlier(local, disk).catch(() => undefined);
+  if (!(await keeping.open())) return false;
+  // What a page that went a moment ago had not written yet.
+  if (local && (await keeping.redo(takeOver(local)))) handedOver(local);
   return (await disk.readUpTo().catch(() => null)) !== null;
 }
 
@@ -138,6 +136,13 @@ keeping.store.subscribe(({ entries }) => {
 });
 
 const order = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+/** How many changes wait for the server. */
+export function waitingIn({ entries }: Keeping): number {
+  let count = 0;
+  for (const entry of entries.values()) if (isWaiting(entry)) count += 1;
+  return count;
+}
 
 const entryOf = (kind: KindName, id: string): Entry | null => keeping.store.getState().entries.get(keyOf(kind, id)) ?? null;
 
@@ -214,11 +219,9 @@ const LOOK_MS = 20_000;
 /** Sends what waits when there is a chance, and follows other windows and what is changed elsewhere. Runs while the page does. */
 export function startKeeping(): void {
   const send = (): void => {
-    const { entries, reached, inHand } = keeping.store.getState();
+    const { reached, inHand } = keeping.store.getState();
     if (inHand > 0) void keeping.retry();
-    let waits = false;
-    for (const entry of entries.values()) waits ||= entry.want !== null;
-    if (waits) void keeping.send();
+    if (waitingIn(keeping.store.getState()) > 0) void keeping.send();
     else if (!reached) void useLibrary.getState().load();
   };
   const look = (): void => {

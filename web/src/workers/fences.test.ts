@@ -88,9 +88,7 @@ describe('fences round what is decoded', () => {
     fc.assert(
       fc.property(fc.uint8Array({ minLength: 8, maxLength: 400 }), (bytes) => {
         bytes.set([0x49, 0x49, 42, 0]);
-        expect(tiffProblem(bytes.buffer.slice(0))).to.satisfy(
-          (found: unknown) => found === null || typeof found === 'string',
-        );
+        expect(tiffProblem(bytes.buffer.slice(0))).to.satisfy((found: unknown) => found === null || typeof found === 'string');
       }),
     );
   });

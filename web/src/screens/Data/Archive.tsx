@@ -1,14 +1,13 @@
 import type { Brought } from '@hushto/contract';
 import { Download, Upload } from 'lucide-react';
-import { useId } from 'react';
 import { api, ARCHIVE_PATH } from '../../api/client.ts';
+import { FileButton } from '../../components/FileButton.tsx';
 import { useLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
 
 /** Everything as one file, out and in. */
 export function Archive({ attempt }: { attempt: Attempt }) {
   const load = useLibrary((library) => library.load);
-  const input = useId();
   const bring = (file: File): void =>
     void attempt(async () => {
       const brought = await api.bringArchive(file);
@@ -26,20 +25,9 @@ export function Archive({ attempt }: { attempt: Attempt }) {
         <a className="btn s" href={ARCHIVE_PATH} download>
           <Download className="i" aria-hidden="true" /> Export everything
         </a>
-        <label className="btn s" htmlFor={input}>
-          <Upload className="i" aria-hidden="true" /> Bring an archive in
-        </label>
-        <input
-          id={input}
-          type="file"
-          className="vh"
-          accept=".gz,application/gzip"
-          onChange={({ target }) => {
-            const file = target.files?.[0];
-            target.value = '';
-            if (file) bring(file);
-          }}
-        />
+        <FileButton icon={Upload} accept=".gz,application/gzip" onFile={bring}>
+          Bring an archive in
+        </FileButton>
       </p>
     </section>
   );

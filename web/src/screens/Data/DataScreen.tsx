@@ -60,7 +60,8 @@ function YourData() {
         <div className="grid gap-4">
           <Kept state={state} />
           <Archive attempt={attempt} />
-          <section className={PANEL}>
+          {/* On a phone there is nothing to pair. */}
+          <section className={`${PANEL} empty:hidden`}>
             <PairPhone />
           </section>
         </div>
@@ -70,7 +71,10 @@ function YourData() {
         </div>
       </div>
       <p className="quiet text-[13px]/[18px]">
-        Hushto is under the MIT licence. <a className="underline" href="/notices.txt">Whose work it carries, and under which licences</a>
+        Hushto is under the MIT licence.{' '}
+        <a className="underline" href="/notices.txt">
+          Whose work it carries, and under which licences
+        </a>
       </p>
     </main>
   );

@@ -1,17 +1,13 @@
 import { KIND_NAMES, KINDS, type DataState } from '@hushto/contract';
 import { useEffect, useState } from 'react';
-import { useKeeping } from '../../state/library.ts';
+import { useKeeping, waitingIn } from '../../state/library.ts';
 import { sizeText } from './sizeText.ts';
 import { PANEL } from './panel.ts';
 
 /** What is kept, on the server and in this browser. */
 export function Kept({ state }: { state: DataState | null }) {
   const here = useKeeping(({ entries }) => entries.size);
-  const waiting = useKeeping(({ entries }) => {
-    let count = 0;
-    for (const { want } of entries.values()) if (want) count += 1;
-    return count;
-  });
+  const waiting = useKeeping(waitingIn);
   const unsafe = useKeeping((keeping) => keeping.unsafe !== null);
   const lasting = useLasting();
   return (

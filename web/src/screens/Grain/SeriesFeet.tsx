@@ -69,7 +69,8 @@ export function UsedBy({ stored }: { stored: StoredTaste }) {
   const { id, document: series } = stored;
   const what = series.kind === 'taste' ? 'taste' : 'ceiling';
   const set = (brief: StoredBrief, change: (before: Brief) => Brief, say: string): void => {
-    editDocument('briefs', brief.id, change);
+    if (!editDocument('briefs', brief.id, change))
+      return show(`${brief.document.title} cannot take it; open it under Plan to see why.`);
     show(say, { label: 'Undo', run: () => undoDocument('briefs', brief.id) });
   };
   const without = (brief: Brief): Brief => ({

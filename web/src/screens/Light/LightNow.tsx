@@ -17,7 +17,8 @@ import {
 } from '@hushto/core';
 import type { Reading } from '@hushto/contract';
 import { Check, ImageUp, Plus } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
+import { FileButton } from '../../components/FileButton.tsx';
 import { MarkField } from '../../components/MarkField.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
@@ -259,7 +260,6 @@ function SceneWay({ onFound }: { onFound: (found: Found | null) => void }) {
 
 function PhotoWay({ onFound }: { onFound: (found: Found | null) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const id = useId();
   const read = async (file: File): Promise<void> => {
     const result = await readPhoto(file);
     if ('problem' in result) {
@@ -277,20 +277,9 @@ function PhotoWay({ onFound }: { onFound: (found: Found | null) => void }) {
   };
   return (
     <>
-      <label className="btn" htmlFor={id}>
-        <ImageUp className="i" aria-hidden="true" /> Choose a photo taken there
-      </label>
-      <input
-        id={id}
-        className="vh"
-        type="file"
-        accept="image/*"
-        onChange={({ target }) => {
-          const file = target.files?.[0];
-          target.value = '';
-          if (file) void read(file);
-        }}
-      />
+      <FileButton icon={ImageUp} look="" accept="image/*" onFile={(file) => void read(file)}>
+        Choose a photo taken there
+      </FileButton>
       {problem && (
         <p className="help bad" role="alert">
           {problem}

@@ -90,7 +90,7 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
 
   const use = (ev100: number, backgroundStops: number | null): void => {
     if (!briefStored) return;
-    editDocument('briefs', briefStored.id, (before) => ({
+    const counts = editDocument('briefs', briefStored.id, (before) => ({
       ...before,
       light: {
         ...before.light,
@@ -99,6 +99,7 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
         ...(backgroundStops === null ? {} : { background: { ...before.light.background, stops: backgroundStops } }),
       },
     }));
+    if (!counts) return show(`${briefStored.document.title} cannot take this light; open it under Plan to see why.`);
     show(`${briefStored.document.title} now plans at ${evText(ev100)}.`, {
       label: 'Undo',
       run: () => undoDocument('briefs', briefStored.id),

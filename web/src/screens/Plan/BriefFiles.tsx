@@ -1,8 +1,9 @@
+import { FileButton } from '../../components/FileButton.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { readBriefFile, writeBriefFile, type FileProblem } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { Download, Printer, TriangleAlert, Upload } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 
 interface BriefFilesProps {
@@ -20,7 +21,6 @@ const MOST_PROBLEMS = 5;
 /** Briefs out to a file and in again, and the card to print. A wrong file is refused with its lines, and nothing of it is taken. */
 export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps) {
   const [refused, setRefused] = useState<{ name: string; problems: readonly FileProblem[] } | null>(null);
-  const input = useId();
   const take = async (file: File): Promise<void> => {
     const { briefs, problems } = readBriefFile(await file.text());
     if (briefs) onTakenIn(briefs);
@@ -34,20 +34,9 @@ export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps
       <button type="button" className="btn s bare" onClick={() => save(all, 'hushto briefs')}>
         <Download className="i" aria-hidden="true" /> Export all
       </button>
-      <label className="btn s bare" htmlFor={input}>
-        <Upload className="i" aria-hidden="true" /> Import
-      </label>
-      <input
-        id={input}
-        type="file"
-        className="vh"
-        accept="application/json,.json"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void take(file);
-          event.target.value = '';
-        }}
-      />
+      <FileButton icon={Upload} look="s bare" accept="application/json,.json" onFile={(file) => void take(file)}>
+        Import
+      </FileButton>
       <Link className="btn s bare" to={`/card/${id}`}>
         <Printer className="i" aria-hidden="true" /> Card
       </Link>

@@ -1,7 +1,8 @@
 import type { Brief } from '@hushto/core';
 import { ImageUp } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useId, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { FileButton } from '../../components/FileButton.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
@@ -44,7 +45,6 @@ export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNo
 function OwnPhoto() {
   const { photo, set } = useFrame();
   const { show } = useToasts();
-  const id = useId();
   const take = async (file: File): Promise<void> => {
     const found = await askPhoto('picture', file);
     if ('problem' in found) return show(`“${file.name}” ${found.problem}`);
@@ -59,20 +59,9 @@ function OwnPhoto() {
   };
   return (
     <div className="own">
-      <label className="btn s" htmlFor={id}>
-        <ImageUp className="i" aria-hidden="true" /> {photo ? 'Another photo' : 'A sharp photo of yours'}
-      </label>
-      <input
-        id={id}
-        type="file"
-        className="vh"
-        accept="image/jpeg,image/png,image/webp,image/avif"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void take(file);
-          event.target.value = '';
-        }}
-      />
+      <FileButton icon={ImageUp} accept="image/jpeg,image/png,image/webp,image/avif" onFile={(file) => void take(file)}>
+        {photo ? 'Another photo' : 'A sharp photo of yours'}
+      </FileButton>
       {photo && (
         <>
           <NumberField

@@ -1,6 +1,6 @@
 import { fieldIssues, TallyFileSchema, type StoredTally } from '@hushto/contract';
 import { FileInput, Trash2 } from 'lucide-react';
-import { useId } from 'react';
+import { FileButton } from '../../components/FileButton.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { dayText } from '../../sky/zoned.ts';
 import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
@@ -10,7 +10,6 @@ import { countsOf } from '../../state/pocket.ts';
 export function Tallies({ runSheetId }: { runSheetId: string | null }) {
   const tallies = useLibrary((library) => library.tallies);
   const { show } = useToasts();
-  const id = useId();
   const shown = tallies.filter(({ document }) => document.frames.length > 0);
   const mine = [...shown].sort((a, b) => order(b, runSheetId).localeCompare(order(a, runSheetId)));
   const bringIn = async (file: File): Promise<void> => {
@@ -71,20 +70,9 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
           );
         })}
       </ul>
-      <label className="btn s" htmlFor={id}>
-        <FileInput className="i" aria-hidden="true" /> Bring a tally back
-      </label>
-      <input
-        id={id}
-        className="vh"
-        type="file"
-        accept=".json,application/json"
-        onChange={({ target }) => {
-          const file = target.files?.[0];
-          target.value = '';
-          if (file) void bringIn(file);
-        }}
-      />
+      <FileButton icon={FileInput} accept=".json,application/json" onFile={(file) => void bringIn(file)}>
+        Bring a tally back
+      </FileButton>
     </section>
   );
 }
