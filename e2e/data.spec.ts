@@ -146,7 +146,7 @@ describe('Your data', () => {
 
   it('works without storage of the browser, against the server, and says so', async () => {
     const { page } = await app.open({ storageFails: true });
-    await page.getByText(/This browser cannot keep changes/).waitFor();
+    await page.getByText('This browser keeps nothing').waitFor();
     await page.locator('.brief .say').getByRole('button', { name: /^4.m$/ }).click();
     await page.getByRole('textbox', { name: 'Distance' }).fill('9');
     await page.keyboard.press('Escape');

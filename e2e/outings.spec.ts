@@ -390,7 +390,7 @@ describe('Without its server', function () {
     const third = await page.context().newPage();
     await third.goto(`${app.base}/plan/${brief.id}`);
     await third.getByRole('button', { name: 'Changed twice: 1' }).click();
-    await third.getByText(/both changed subject, distanceM/).waitFor();
+    await third.getByText(/Both changed distance 8 m here, 2 m elsewhere/).waitFor();
     await third.getByRole('button', { name: 'Keep both' }).click();
     await eventually(async () => {
       const distances = (await api(app, 'briefs')).map(({ document }) => document.subject.distanceM);

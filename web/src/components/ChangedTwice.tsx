@@ -1,6 +1,7 @@
 import { KINDS } from '@hushto/contract';
 import { useMemo } from 'react';
 import { clashesIn, clashTitle, settleClash, useKeeping, type Clashing } from '../state/library.ts';
+import { fieldClash } from '../state/clashWords.ts';
 import type { Keep } from '../sync/record.ts';
 import { Sheet } from './Sheet.tsx';
 
@@ -50,9 +51,9 @@ function choicesOf({ clash: { why, mine, others } }: Clashing): [label: string, 
   return [['Keep this one', 'mine'], ...other, [others.length > 1 ? 'Keep all' : 'Keep both', 'both']];
 }
 
-function whatHappened({ clash: { why, mine, fields, refusal } }: Clashing): string {
+function whatHappened({ clash: { why, mine, others, fields, refusal } }: Clashing): string {
   if (why === 'refused') return `The server refuses it: ${refusal ?? 'it did not say why.'}`;
   if (why === 'deleted') return 'It was deleted elsewhere after you opened it.';
   if (mine === null) return 'You deleted it here; elsewhere it was changed in the meantime.';
-  return `Here and elsewhere both changed ${fields.map((path) => path.split('.').slice(0, 2).join(', ')).join('; ')}.`;
+  return `Both changed ${fields.map((path) => fieldClash(path, mine, others[0])).join('; ')}.`;
 }

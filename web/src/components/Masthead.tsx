@@ -119,14 +119,14 @@ function OpenHistory({ id }: { id: string }) {
   );
 }
 
-/** This browser's storage is full or shut: what is changed is nowhere but on the page until the server has it. */
+/** This browser's storage is full or shut: what is changed is nowhere but on the page until the server has it. Your data says more. */
 function Unsafe({ waiting }: { waiting: number }) {
   return (
-    <p className="away unsafe" role="alert">
+    <p className="away" role="alert">
       <TriangleAlert className="i" aria-hidden="true" />
-      {waiting > 0
-        ? 'This browser cannot keep your changes: leave the page open until the server has them.'
-        : 'This browser cannot keep changes; they go straight to the server. Free some storage, or allow it.'}
+      <Link to="/data" className="underline">
+        {waiting > 0 ? 'Not kept here: leave the page open' : 'This browser keeps nothing'}
+      </Link>
     </p>
   );
 }

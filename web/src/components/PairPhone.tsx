@@ -62,9 +62,9 @@ export function PairPhone() {
             </p>
           )}
           {state.devices.length > 0 && (
-            <ul className="devices" aria-label="Paired devices">
+            <ul className="grid gap-1" aria-label="Paired devices">
               {state.devices.map(({ id, name, pairedAt, seenAt }) => (
-                <li key={id}>
+                <li key={id} className="flex items-center justify-between gap-3">
                   <span>
                     <b>{name}</b>{' '}
                     <span className="quiet small num">
