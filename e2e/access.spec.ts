@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from 'playwright-core';
-import { startApp, type RunningApp } from './app.ts';
+import { eventually, startApp, type RunningApp } from './app.ts';
 
 const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<unknown>])[] = [
   ['as it opens', async () => {}],
@@ -78,6 +78,12 @@ async function complaintsOf(page: Page, rules: RunOptions = EVERYTHING): Promise
   );
 }
 
+/** Everything asked for has come, and nothing moves any more. */
+async function settled(page: Page): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => Promise.all(document.getAnimations().map(({ finished }) => finished)));
+}
+
 /** The same page in the other theme: only its colours are others. */
 async function complaintsInDim(page: Page): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'dark' });
@@ -128,7 +134,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     it(`finds nothing to complain of on Plan ${what}, in Paper and in Dim`, async () => {
       const { page } = await app.open({ visited: what !== 'as it opens' });
       await reach(page);
-      await page.waitForTimeout(150);
+      await settled(page);
       expect(await complaintsOf(page)).to.deep.equal([]);
       expect(await complaintsInDim(page)).to.deep.equal([]);
     });
@@ -151,7 +157,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     it(`finds nothing to complain of on ${at} at ${width} px, in Paper and in Dim`, async () => {
       const { page } = await app.open({ at, width, height });
       if (reach) await reach(page);
-      await page.waitForTimeout(500);
+      await settled(page);
       expect(await complaintsOf(page)).to.deep.equal([]);
       expect(await complaintsInDim(page)).to.deep.equal([]);
     });
@@ -181,8 +187,11 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
       await page.locator('main:not([aria-busy=true])').waitFor();
       for (const width of [1024, 768, 390]) {
         await page.setViewportSize({ width, height: 800 });
-        await page.waitForTimeout(100);
-        expect(await page.evaluate(() => document.documentElement.scrollWidth), `${at} at ${width}`).to.be.at.most(width);
+        // A chart takes its new size a moment later.
+        await eventually(
+          async () => (await page.evaluate(() => document.documentElement.scrollWidth)) <= width,
+          `${at} scrolls sideways at ${width}`,
+        );
       }
     }
   });

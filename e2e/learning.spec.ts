@@ -153,13 +153,13 @@ describe('Grain', () => {
     for (let choice = 1; choice <= 20 && (await heading.isVisible()); choice++) {
       await page.locator('.pairs canvas[data-fine=true]').nth(1).waitFor();
       await page.keyboard.press(choice % 3 ? 'j' : 'k');
-      await page.waitForTimeout(50);
-      if (choice === 5) await page.reload();
-      await page
+      const next = page
         .getByRole('heading', { name: `Choice ${choice + 1} ` })
         .or(page.getByRole('heading', { name: 'Your taste', exact: true }))
-        .first()
-        .waitFor();
+        .first();
+      await next.waitFor();
+      if (choice === 5) await page.reload();
+      await next.waitFor();
     }
     expect(await page.locator('.answer').innerText()).to.match(
       /choices it lies between .* 9 times in 10[\s\S]*pairs shown again/,

@@ -116,9 +116,14 @@ describe('The run sheet', () => {
     const names = () => page.locator('.segments .what p:first-child .tok:first-child').allInnerTexts();
     const [first, second, third] = await names();
     await page.getByRole('button', { name: new RegExp(`Move ${second}`) }).focus();
-    for (const key of ['Space', 'ArrowDown', 'Space']) {
+    // What is read aloud at each step says that it has been taken.
+    for (const [key, said] of [
+      ['Space', /picked up at 2 of|go to 2 of/],
+      ['ArrowDown', /go to 3 of/],
+      ['Space', /put down at 3 of/],
+    ] as const) {
       await page.keyboard.press(key);
-      await page.waitForTimeout(150);
+      await page.getByRole('status').filter({ hasText: said }).waitFor({ state: 'attached' });
     }
     await eventually(async () => (await names())[1] === third);
     expect((await names()).slice(0, 3)).to.deep.equal([first, third, second]);

@@ -3,9 +3,6 @@ import { readFileSync } from 'node:fs';
 import type { Locator, Page } from 'playwright-core';
 import { asOpened, eventually, startApp, type RunningApp } from './app.ts';
 
-/** Longest the page may be busy while frames are drawn, ms. */
-const NEVER_BUSY_FOR_MS = 50;
-
 const cell = (page: Page, name: string): Locator => page.getByRole('group', { name, exact: true });
 const value = (page: Page, name: string): Promise<string> => cell(page, name).locator('output').innerText();
 const why = (page: Page): Promise<string> => page.locator('.why ol').innerText();
@@ -170,10 +167,7 @@ describe('the frame', () => {
       (before) => document.querySelector('.frame .picture > canvas')?.getAttribute('aria-label') !== before,
       await now(page).getAttribute('aria-label'),
     );
-    await page.waitForTimeout(1500);
-    await fine(page);
-    const slow = await roughness(now(page));
-    expect(slow).to.be.below(hush * 0.7);
+    await eventually(async () => (await roughness(now(page))) < hush * 0.7);
     const kept = page.locator('.frame .before canvas');
     expect((await roughness(kept)) / hush).to.be.within(0.9, 1.1);
     await page.getByRole('slider', { name: /Wipe between/ }).focus();
@@ -213,31 +207,8 @@ describe('the frame', () => {
     await page.getByRole('textbox', { name: /full-frame equivalent/ }).waitFor();
     await page.keyboard.press('Escape');
     await fine(page);
-    await page.waitForTimeout(800);
     expect(await roughness(now(page))).to.be.above(0);
     expect(complaints).to.deep.equal([]);
-  });
-
-  it(`never keeps the page busy for ${NEVER_BUSY_FOR_MS} ms while it is drawn`, async function () {
-    this.retries(2); // another program's busy moment is not ours; three are
-    const { page } = await app.open();
-    await fine(page);
-    await page.waitForTimeout(500);
-    await page.evaluate(() => {
-      const busy: number[] = ((globalThis as any).busy = []);
-      new PerformanceObserver((list) => busy.push(...list.getEntries().map(({ duration }) => duration))).observe({
-        type: 'longtask',
-      });
-    });
-    const shown = page.locator('.frame').getByText(/^(Whole|Detail)$/);
-    for (let i = 0; i < 6; i++) {
-      await shown.nth(i % 2).click();
-      await page.waitForTimeout(500);
-    }
-    const busy = await page.evaluate(() => (globalThis as any).busy as number[]);
-    const took = await now(page).getAttribute('data-took-ms');
-    console.log(`      drawn in ${took} ms off the page; longest the page was busy: ${Math.max(0, ...busy).toFixed(0)} ms`);
-    expect(busy.filter((ms) => ms > NEVER_BUSY_FOR_MS)).to.deep.equal([]);
   });
 });
 

@@ -7,7 +7,9 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
 import {
   arrayMove,
@@ -55,7 +57,12 @@ export function Segments({ segments, uses, briefs, placed, edit }: SegmentsProps
     }));
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      accessibility={{ announcements: readAloud(segments) }}
+      onDragEnd={drop}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <ol className="segments">
           {segments.map((timed, i) => (
@@ -65,6 +72,22 @@ export function Segments({ segments, uses, briefs, placed, edit }: SegmentsProps
       </SortableContext>
     </DndContext>
   );
+}
+
+/** What is read aloud while a stretch is moved: which one, and to which place. */
+function readAloud(segments: readonly TimedSegment[]): Announcements {
+  const name = (id: UniqueIdentifier): string => {
+    const found = segments.find(({ segment }) => segment.id === id);
+    return found?.segment.title || found?.brief?.title || 'The pause';
+  };
+  const place = (id: UniqueIdentifier): string =>
+    `${segments.findIndex(({ segment }) => segment.id === id) + 1} of ${segments.length}`;
+  return {
+    onDragStart: ({ active }) => `${name(active.id)} picked up at ${place(active.id)}.`,
+    onDragOver: ({ active, over }) => `${name(active.id)} would go to ${place((over ?? active).id)}.`,
+    onDragEnd: ({ active, over }) => `${name(active.id)} put down at ${place((over ?? active).id)}.`,
+    onDragCancel: ({ active }) => `${name(active.id)} stays at ${place(active.id)}.`,
+  };
 }
 
 interface RowProps {
