@@ -308,7 +308,7 @@ describe('Pocket', () => {
     await page.locator('.tallies li', { hasText: '1 sharp, 0 soft, 1 noisy, 0 missed' }).waitFor();
     await eventually(async () => (await api(app, 'tallies'))[0]?.document.frames.length === 2);
     expect(await api(app, 'tallies')).to.have.length(1);
-    writeFileSync(back, '{"format":"hushto-tally","version":1,"tallies":[{"id":"x","tally":{}}]}');
+    writeFileSync(back, '{"format":"hushto-tally","version":2,"tallies":[{"id":"x","tally":{}}]}');
     await page.locator('.tallies input[type=file]').setInputFiles(back);
     await page
       .getByText(/Nothing was taken from “tally\.json”: tallies\.0\.id: An id of a tally is a UUID/)

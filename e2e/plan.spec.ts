@@ -139,7 +139,7 @@ describe('planning a photograph', () => {
     await token(page, /^25.m$/).click();
     const field = page.getByRole('textbox', { name: 'Distance' });
     await field.fill('0.2');
-    expect(await page.getByRole('alert').innerText()).to.match(/inside the 400 mm lens; it needs more than 0\.42 m/);
+    expect(await page.getByRole('alert').innerText()).to.match(/inside the 400\smm lens; it needs more than 0\.42\sm/);
     expect(await shutter(page)).to.equal(good);
     // What cannot be used is kept as typed, and stays out of everything else.
     expect((await briefs(app))[2]!.document.subject.distanceM).to.equal(25);

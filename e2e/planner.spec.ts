@@ -82,9 +82,9 @@ describe('arguing with the plan', () => {
     const { page } = await app.open();
     await token(page, 'Freeze').click();
     await page.getByText('Streak', { exact: true }).click();
-    await eventually(async () => /moves over \d.* % of the picture height/.test(await why(page)));
+    await eventually(async () => /moves over \d.*\s% of the picture height/.test(await why(page)));
     await page.getByText('Pan', { exact: true }).click();
-    await eventually(async () => /^Follow the porter: .* % of frames are usable/.test(await why(page)));
+    await eventually(async () => /^Follow the porter: .*\s% of frames are usable/.test(await why(page)));
     await page.keyboard.press('Escape');
     await token(page, 'across the frame').click();
     await page.getByText('Towards me', { exact: true }).click();

@@ -1,7 +1,7 @@
 import {
-  AIMS,
+  AIM_NAMES,
   briefProblems,
-  HOLD_CONDITIONS,
+  CONDITION_NAMES,
   LIGHT_COLOURS,
   MOST_FRAMES,
   PLACES,
@@ -9,14 +9,15 @@ import {
   SHUTTER_TYPES,
   SUBJECT_KINDS,
   type Brief,
-  type HoldCondition,
+  type BriefFault,
   type Sensor,
 } from '@hushto/core';
 import { z } from 'zod';
+import { DaySchema } from './place.ts';
 
 const label = z.string().trim().min(1).max(120);
 const within = (min: number, max: number, meta: string) => z.number().min(min).max(max).describe(meta);
-export const ConditionsSchema = z.array(z.enum(Object.keys(HOLD_CONDITIONS) as [HoldCondition, ...HoldCondition[]])).max(11);
+export const ConditionsSchema = z.array(z.enum(CONDITION_NAMES)).max(CONDITION_NAMES.length);
 
 export const SensorSchema = z.strictObject({
   widthMm: within(2, 100, 'mm'),
@@ -92,7 +93,11 @@ const LightSchema = z.strictObject({
 });
 
 /** Which of the user's own tests a value comes from. */
-export const ProvenanceSchema = z.strictObject({ seriesId: z.string().max(64), say: label });
+export const ProvenanceSchema = z.strictObject({
+  seriesId: z.string().max(64),
+  count: z.number().int().min(0).max(100_000).describe('frames, choices or looks it had'),
+  day: DaySchema.nullable().describe('null where it is not known'),
+});
 
 const HoldSchema = z.strictObject({
   conditions: ConditionsSchema,
@@ -121,7 +126,7 @@ const HoldSchema = z.strictObject({
 const PictureSchema = z.strictObject({
   viewCph: within(50, 100_000, 'viewing limit, cycles per picture height; above the sensor’s own it means every pixel'),
   crop: within(1, 20, 'linear'),
-  aim: z.enum(AIMS),
+  aim: z.enum(AIM_NAMES),
   school: z.enum(SCHOOLS),
   isoCeiling: within(25, 10_000_000, 'ISO'),
   liftCeilingStops: within(0, 8, 'stops'),
@@ -155,8 +160,14 @@ export const BriefSchema = z
     caution: z.string().trim().min(1).max(300).optional(),
   })
   .superRefine((brief, context) => {
-    for (const { path, message } of briefProblems(brief)) context.addIssue({ code: 'custom', path, message });
+    // The fact goes along; its sentence is made where it is shown.
+    for (const { path, ...fault } of briefProblems(brief))
+      context.addIssue({ code: 'custom', path, message: fault.code, params: { fault } });
   });
+
+/** What in a brief cannot be together, as an issue of its schema carries it; null for any other issue. */
+export const briefFaultOf = (issue: z.core.$ZodIssue): BriefFault | null =>
+  issue.code === 'custom' ? ((issue.params as { fault?: BriefFault } | undefined)?.fault ?? null) : null;
 
 // The schema and the core's type are one and the same; either line fails to compile when they part.
 const asCore = (brief: z.infer<typeof BriefSchema>): Brief => brief;

@@ -2,7 +2,7 @@ import { evaluate, parse, type AnyNode, type DocumentNode, type LocationRange } 
 import type { Brief } from '@hushto/core';
 import { z } from 'zod';
 import { BriefSchema } from './brief.ts';
-import { fieldIssues } from './issues.ts';
+import { provenanceByCount } from './upgrades.ts';
 
 /** Far more than anybody writes: a bound for whoever reads. */
 const MOST_BRIEFS = 50_000;
@@ -11,7 +11,7 @@ const MOST_BRIEFS = 50_000;
 export const BriefFileSchema = z.strictObject({
   $schema: z.string().max(300).optional(),
   format: z.literal('hushto-briefs'),
-  version: z.literal(1),
+  version: z.literal(2),
   briefs: z.array(BriefSchema).max(MOST_BRIEFS),
 });
 export type BriefFile = z.infer<typeof BriefFileSchema>;
@@ -24,35 +24,36 @@ export const briefFileJsonSchema = (): object => z.toJSONSchema(BriefFileSchema,
 
 /** A file that holds briefs, two spaces to a level. */
 export const writeBriefFile = (briefs: readonly Brief[]): string =>
-  `${JSON.stringify({ format: 'hushto-briefs', version: 1, briefs }, null, 2)}\n`;
+  `${JSON.stringify({ format: 'hushto-briefs', version: 2, briefs }, null, 2)}\n`;
 
-/** What is wrong with a file, and where: the line counts from 1, the path is empty for the file as a whole. */
-export interface FileProblem {
-  line: number;
-  path: string;
-  message: string;
-}
+/** What came of reading a file: its briefs, where it stops being JSON, or what is wrong with its fields and on which line each stands. */
+export type ReadBriefFile =
+  | { briefs: Brief[] }
+  | { notJson: { line: number; column: number } }
+  | { issues: z.core.$ZodIssue[]; lineOf: (path: readonly string[]) => number };
 
-/** Reads a file of briefs, whole or not at all. */
-export function readBriefFile(text: string): { briefs: Brief[]; problems: [] } | { briefs: null; problems: FileProblem[] } {
+/** Reads a file of briefs, whole or not at all. Lines and columns count from 1. */
+export function readBriefFile(text: string): ReadBriefFile {
   const read = documentOf(text);
-  if ('problem' in read) return { briefs: null, problems: [read.problem] };
-  const parsed = BriefFileSchema.safeParse(evaluate(read.document));
-  if (parsed.success) return { briefs: parsed.data.briefs, problems: [] };
-  const problems = fieldIssues(parsed.error).map(({ path, message }) => ({
-    line: lineOf(read.document, path === '' ? [] : path.split('.')),
-    path,
-    message,
-  }));
-  return { briefs: null, problems };
+  if ('notJson' in read) return read;
+  const parsed = BriefFileSchema.safeParse(briefFileToday(evaluate(read.document)));
+  if (parsed.success) return { briefs: parsed.data.briefs };
+  return { issues: parsed.error.issues, lineOf: (path) => lineOf(read.document, path) };
 }
 
-function documentOf(text: string): { document: DocumentNode } | { problem: FileProblem } {
+/** A file as read, brought to today's version; what is none is left for the schema to refuse. */
+export function briefFileToday(file: unknown): unknown {
+  if (typeof file !== 'object' || file === null || !('version' in file) || !('briefs' in file)) return file;
+  if (file.version !== 1 || !Array.isArray(file.briefs)) return file;
+  return { ...file, version: 2, briefs: file.briefs.map(provenanceByCount) };
+}
+
+function documentOf(text: string): { document: DocumentNode } | { notJson: { line: number; column: number } } {
   try {
     return { document: parse(text) };
   } catch (error) {
     const { line = 1, column = 1 } = error as { line?: number; column?: number };
-    return { problem: { line, path: '', message: `This is not JSON: something is wrong at column ${column}.` } };
+    return { notJson: { line, column } };
   }
 }
 

@@ -34,13 +34,6 @@ export function posteriorOf(series: HoldSeries): HoldPosterior {
   return known;
 }
 
-/** "3 March". */
-export const dayWords = (day: string): string =>
-  new Date(day).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
-
-/** "your 18 frames of 3 March". */
-const framesWords = ({ frames, day }: HoldSeries): string => `your ${frames.length} frames of ${dayWords(day)}`;
-
 /** Series that may speak for the photographer: allowed to, and long enough. */
 export const countingSeries = (holds: readonly StoredHold[]): StoredHold[] =>
   holds.filter(({ document }) => document.counts && document.frames.length >= FEWEST_TESTED);
@@ -71,7 +64,8 @@ export function withHands(brief: Brief, holds: readonly StoredHold[]): Brief {
   if (!stored) return brief;
   const { id, document } = stored;
   const tested =
-    taken.get(document) ?? testedHands(setupOf(document), posteriorOf(document), { seriesId: id, say: framesWords(document) });
+    taken.get(document) ??
+    testedHands(setupOf(document), posteriorOf(document), { seriesId: id, count: document.frames.length, day: document.day });
   taken.set(document, tested);
   return { ...brief, hold: { ...brief.hold, tested } };
 }

@@ -3,7 +3,6 @@ export * from './brief.ts';
 export * from './briefFile.ts';
 export * from './errors.ts';
 export * from './hands.ts';
-export * from './issues.ts';
 export * from './kinds.ts';
 export * from './learning.ts';
 export * from './place.ts';

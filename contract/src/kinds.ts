@@ -1,10 +1,9 @@
 import type { Brief } from '@hushto/core';
 import { z } from 'zod';
 import { BodySchema, BriefSchema, ShelfLensSchema, type Body, type ShelfLensDocument } from './brief.ts';
-import type { FieldIssue } from './errors.ts';
-import { fieldIssues } from './issues.ts';
 import { HoldSeriesSchema, TasteSeriesSchema, type HoldSeries, type TasteSeries } from './learning.ts';
 import { PlaceSchema, type Place } from './place.ts';
+import { checksByCode, provenanceByCount, provenanceByCountWithin } from './upgrades.ts';
 import { RunSheetSchema, TallySchema, type RunSheet, type Tally } from './runSheet.ts';
 
 /** A kind of document that is kept: everything its routes, table, client and lists are made from. */
@@ -37,6 +36,8 @@ const kind = <Document>(row: Kind<Document>): Kind<Document> => row;
 export const KINDS = {
   briefs: kind<Brief>({
     ...FIRST,
+    format: 2,
+    upgrades: { 1: provenanceByCount },
     path: 'briefs',
     table: 'brief',
     schema: BriefSchema,
@@ -57,10 +58,10 @@ export const KINDS = {
   }),
   lenses: kind<ShelfLensDocument>({ ...FIRST, path: 'lenses', table: 'lens', schema: ShelfLensSchema, titleOf: labelled, name: 'Lens', many: 'lenses', tag: 'kit' }), // prettier-ignore
   places: kind<Place>({ ...FIRST, path: 'places', table: 'place', schema: PlaceSchema, titleOf: labelled, name: 'Place', many: 'places', tag: 'outings' }), // prettier-ignore
-  runSheets: kind<RunSheet>({ ...FIRST, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
-  tallies: kind<Tally>({ ...FIRST, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
+  runSheets: kind<RunSheet>({ ...FIRST, format: 2, upgrades: { 1: checksByCode }, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
+  tallies: kind<Tally>({ ...FIRST, format: 2, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
   holds: kind<HoldSeries>({ ...FIRST, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Hold test', many: 'hold tests', tag: 'learning' }), // prettier-ignore
-  tastes: kind<TasteSeries>({ ...FIRST, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
+  tastes: kind<TasteSeries>({ ...FIRST, format: 2, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
 };
 
 export type KindName = keyof typeof KINDS;
@@ -92,7 +93,8 @@ export interface Unreadable {
   why: 'notJson' | 'newer' | 'fields';
   /** The format it says it has. */
   format: number;
-  issues: FieldIssue[];
+  /** What is wrong with its fields, as the schema found it. */
+  issues: z.core.$ZodIssue[];
 }
 
 /** Opens what was stored in any format up to today's, step by step; what cannot be opened says why. */
@@ -107,17 +109,14 @@ export function openDocument<Name extends KindName>(
   for (let from = format; from < row.format; from++) document = row.upgrades[from]?.(document) ?? document;
   const parsed = row.schema.safeParse(document);
   if (parsed.success) return { document: parsed.data as DocumentOf<Name> };
-  return { unreadable: { why: 'fields', format, issues: fieldIssues(parsed.error) } };
+  return { unreadable: { why: 'fields', format, issues: parsed.error.issues } };
 }
 
-/** Why it is set aside, in a sentence with the remedy. */
-export function unreadableWords({ why, issues }: Pick<Unreadable, 'why' | 'issues'>): string {
-  switch (why) {
-    case 'notJson':
-      return 'It is not readable text any more. Take it out to look at it, or restore a backup.';
-    case 'newer':
-      return 'A newer Hushto wrote it. It comes back when you start that version again.';
-    case 'fields':
-      return issues[0] ? `${issues[0].path || 'The whole'}: ${issues[0].message}` : 'Some of its values cannot be used.';
+/** Opens what was kept without its format, in today's form where it is in that, else in the latest earlier one it fits; null where in none. */
+export function openOfAnyFormat<Name extends KindName>(name: Name, stored: unknown): DocumentOf<Name> | null {
+  for (let format = kindOf(name).format; format > 0; format--) {
+    const opened = openDocument(name, format, stored);
+    if ('document' in opened) return opened.document;
   }
+  return null;
 }

@@ -1,5 +1,6 @@
-import { CAMERA_MODES, GATE_NAMES, SCHOOLS, type Plan, type SchoolRow } from '@hushto/core';
+import { AIM_NAMES, CAMERA_MODES, GATE_NAMES, SCHOOLS, SET_BACKS, type Plan, type SchoolRow } from '@hushto/core';
 import { z } from 'zod';
+import { ProvenanceSchema } from './brief.ts';
 
 const gateState = z.enum(['open', 'marginal', 'shut']);
 const gates = z.object({
@@ -23,7 +24,149 @@ const setting = z.object({
 
 const edge = z.object({ distanceM: figure, smearViewPx: figure, softViewPx: figure });
 
-/** The plan as the API returns it. */
+const aim = z.enum(AIM_NAMES);
+const stops = z.object({ stops: figure });
+
+const remedy = z.discriminatedUnion('code', [
+  stops.extend({ code: z.literal('light'), fromEv: figure }),
+  stops.extend({ code: z.literal('isoCeiling'), iso: figure }),
+  stops.extend({ code: z.literal('lift'), liftStops: figure }),
+  stops.extend({ code: z.literal('wider'), focalLengthMm: figure }),
+  stops.extend({ code: z.literal('fasterLens'), fNumber: figure }),
+  stops.extend({ code: z.literal('filter'), why: z.enum(['everyMark', 'slowShutter']) }),
+  stops.extend({ code: z.enum(['brace', 'askStill', 'stillPhase', 'nearer', 'confidence', 'unpin', 'stop']) }),
+]);
+
+const smear = z.object({ aim, px: figure, share: figure });
+const onward = z.object({ shutterS: figure.nullable(), iso: figure.nullable() });
+const crisp = z.enum(['crisp', 'justPast', 'smeared']);
+
+const change = z.discriminatedUnion('code', [
+  z.object({ code: z.literal('tooBright'), remedy: remedy.nullable() }),
+  z.object({
+    code: z.literal('past'),
+    smear: smear.nullable(),
+    remedy: remedy.nullable(),
+    shortStops: figure.nullable(),
+  }),
+  z.object({ code: z.literal('gaveWay'), gate: z.enum(['hold', 'depth', 'focus', 'flicker']) }),
+  z.object({ code: z.literal('pastCrisp'), smear, crisp }),
+  z.object({ code: z.literal('depthSoftens') }),
+  z.object({ code: z.enum(['liftLimit', 'baseIso']), onward }),
+  z.object({ code: z.literal('lift'), liftStops: figure }),
+  z.object({ code: z.literal('isoCeiling'), liftFollows: z.boolean(), onward }),
+  z.object({ code: z.literal('isoFalls'), roomStops: figure, smear }),
+]);
+
+const against = z.object({
+  hush: setting.extend({ lostGrain: figure, lostBlur: figure }),
+  halvings: figure,
+  blur: figure,
+  grain: figure,
+  by: z.enum(['pins', 'moment', 'clean', 'depth']),
+});
+
+const from = ProvenanceSchema.nullable();
+const impossible = z.object({ code: z.literal('impossible') });
+const motion = z.object({ code: z.literal('motion'), px: figure });
+
+/** Some codes stand for more than one shape, so these are told apart one after another. */
+const reason = z.union([
+  impossible.extend({ why: z.literal('tooBright'), pinned: z.boolean(), overStops: figure }),
+  impossible.extend({ why: z.literal('tooDark'), pinned: z.literal(false), missingStops: figure }),
+  impossible.extend({ why: z.literal('tooDark'), pinned: z.literal(true), liftStops: figure, allowedStops: figure }),
+  impossible.extend({ why: z.literal('blocked'), pinned: z.boolean(), aim }),
+  z.object({ code: z.literal('relaxed'), gate: z.enum(GATE_NAMES), flickerStops: figure, burstChance: figure }),
+  z.object({ code: z.literal('against'), against }),
+  z.object({ code: z.literal('still') }),
+  motion.extend({
+    wanted: z.null(),
+    limbs: z.boolean(),
+    pxPerS: figure,
+    shutterS: figure,
+    crisp,
+    limbsPx: figure.nullable(),
+  }),
+  motion.extend({ wanted: z.object({ from: figure, to: figure }), aim, share: figure }),
+  z.object({
+    code: z.literal('pan'),
+    shutterS: figure,
+    streakShare: figure,
+    trackingError: figure,
+    residuePx: figure,
+    singleChance: figure,
+    burstChance: figure,
+  }),
+  z.object({ code: z.literal('light'), fNumber: figure, shutterS: figure, iso: figure, roomStops: figure, ceilingFrom: from }),
+  z.object({
+    code: z.literal('lift'),
+    fNumber: figure,
+    iso: figure,
+    reachedS: figure,
+    liftStops: figure,
+    isoEquivalent: figure,
+    ceilingFrom: from,
+  }),
+  z.object({
+    code: z.literal('trade'),
+    lostGrain: figure,
+    lostBlur: figure,
+    leads: z.enum(['grain', 'blur']),
+    other: z.object({ shutterS: figure, px: figure }).nullable(),
+    taste: z.object({ stops: figure, from: ProvenanceSchema }).nullable(),
+  }),
+  z.object({
+    code: z.literal('hands'),
+    how: z.enum(['none', 'limit', 'free']),
+    confidence: figure,
+    slowestS: figure.nullable(),
+    frames: figure,
+    from,
+  }),
+  z.object({
+    code: z.literal('depth'),
+    nearM: figure,
+    farM: figure.nullable(),
+    neededM: figure,
+    far: z.boolean(),
+    approaching: z.boolean(),
+  }),
+  z.object({ code: z.literal('focus'), headroomEv: figure }),
+  z.object({ code: z.literal('plateau'), slowestS: figure, fastestS: figure }),
+  z.object({ code: z.literal('grain'), snrSubject: figure, snrShadow: figure }),
+]);
+
+const camera = z.object({
+  mode: z.enum(CAMERA_MODES),
+  shutterS: figure,
+  fNumber: figure,
+  iso: figure,
+  ceilingIso: figure,
+  meter: z.discriminatedUnion('code', [
+    z.object({ code: z.literal('brightPhase'), holdBackStops: figure, share: figure }),
+    z.object({ code: z.literal('spot'), stops: figure }),
+    z.object({ code: z.enum(['reads', 'compensates']), stops: figure, channels: z.boolean() }),
+  ]),
+  focus: z.discriminatedUnion('code', [
+    z.object({ code: z.literal('byHand'), distanceM: figure, nearM: figure, farM: figure.nullable() }),
+    z.object({ code: z.enum(['following', 'onAnEdge', 'continuous', 'single']) }),
+  ]),
+  drive: z.discriminatedUnion('code', [
+    z.object({ code: z.enum(['timer', 'single']) }),
+    z.object({ code: z.literal('burst'), frames: figure, perSecond: figure }),
+  ]),
+  stabiliser: z.enum(['none', 'panning', 'notTheSubject', 'on']),
+  curtain: z.discriminatedUnion('code', [
+    z.object({ code: z.enum(['mechanical', 'mechanicalShakes', 'electronicFirst', 'mechanicalForDiscs']) }),
+    z.object({ code: z.literal('electronic'), bands: figure.nullable(), leanPx: figure.nullable() }),
+  ]),
+  rawBits: z.union([z.literal(12), z.literal(14)]),
+  setBack: z.object({ what: z.array(z.enum(SET_BACKS)), brightenStops: figure }),
+});
+
+const said = { say: z.string() };
+
+/** A plan, as facts. */
 export const PlanSchema = z.object({
   choice: setting,
   figures: z.object({
@@ -75,51 +218,56 @@ export const PlanSchema = z.object({
     setting.extend({
       evFrom: figure,
       evTo: figure,
-      change: z.string(),
-      say: z.string(),
+      change,
       state: z.enum(['works', 'edge', 'relaxed', 'past']),
       now: z.boolean(),
     }),
   ),
-  camera: z.object({
-    mode: z.enum(CAMERA_MODES),
-    say: z.string(),
-    meter: z.string(),
-    focus: z.string(),
-    drive: z.string(),
-    stabiliser: z.string(),
-    curtain: z.string(),
-    raw: z.string(),
-    setBack: z.string(),
-  }),
-  reasons: z.array(z.object({ code: z.string(), say: z.string() })),
+  camera,
+  reasons: z.array(reason),
   relaxed: z.array(z.enum(GATE_NAMES)),
   possible: z.boolean(),
-  remedies: z.array(z.object({ code: z.string(), stops: figure, say: z.string() })),
-  against: z
-    .object({
-      hush: setting.extend({ lostGrain: figure, lostBlur: figure }),
-      halvings: figure,
-      blur: figure,
-      grain: figure,
-      say: z.string(),
-    })
-    .nullable(),
+  remedies: z.array(remedy),
+  against: against.nullable(),
   liftOrIso: z.object({
     wins: z.enum(['iso', 'either']),
     freeFromIso: figure,
     headroomStops: figure,
     firstStopCost: figure,
-    say: z.string(),
+    wantedIso: figure,
+    atBase: z.boolean(),
+    bright: z.enum(['background', 'phases', 'channels']).nullable(),
   }),
 });
 
-/** What every school would choose. */
+const lines = z.object({
+  mode: z.string(),
+  meter: z.string(),
+  focus: z.string(),
+  drive: z.string(),
+  stabiliser: z.string(),
+  curtain: z.string(),
+  raw: z.string(),
+  setBack: z.string(),
+});
+const withSay = <Shape extends z.ZodType>(schema: Shape) => schema.and(z.object(said));
+
+/** The plan as the API returns it: the facts, each with its sentence beside it. */
+export const SaidPlanSchema = PlanSchema.extend({
+  ladder: z.array(PlanSchema.shape.ladder.element.extend(said)),
+  camera: camera.extend({ say: lines }),
+  reasons: z.array(withSay(reason)),
+  remedies: z.array(withSay(remedy)),
+  against: against.extend(said).nullable(),
+  liftOrIso: PlanSchema.shape.liftOrIso.extend(said),
+});
+
+export type SaidPlan = z.infer<typeof SaidPlanSchema>;
+
+/** What every school would choose, as facts. */
 export const SchoolsSchema = z.array(
   z.object({
     school: z.enum(SCHOOLS),
-    label: z.string(),
-    says: z.string(),
     choice: setting,
     lostGrain: figure,
     lostBlur: figure,
@@ -129,9 +277,15 @@ export const SchoolsSchema = z.array(
     possible: z.boolean(),
   }),
 );
+/** The same with each school's name and when people prefer it. */
+export const SaidSchoolsSchema = z.array(SchoolsSchema.element.extend({ label: z.string(), says: z.string() }));
 
-// A plan the core makes is a plan the API returns.
-const asReply = (plan: Plan): z.infer<typeof PlanSchema> => plan;
-const asSchools = (rows: SchoolRow[]): z.infer<typeof SchoolsSchema> => rows;
-void asReply;
-void asSchools;
+export type SaidSchools = z.infer<typeof SaidSchoolsSchema>;
+
+// What the core makes is what the API returns, and the reverse: a figure that stands on one side alone does not compile.
+type Exactly<A, B> = (<T>() => T extends A ? 1 : 2) extends <T>() => T extends B ? 1 : 2 ? true : false;
+type Plain<T> = T extends readonly (infer Item)[] ? Plain<Item>[] : T extends object ? { [Key in keyof T]: Plain<T[Key]> } : T;
+const plansAgree: Exactly<Plain<z.infer<typeof PlanSchema>>, Plain<Plan>> = true;
+const schoolsAgree: Exactly<Plain<z.infer<typeof SchoolsSchema>>, Plain<SchoolRow[]>> = true;
+void plansAgree;
+void schoolsAgree;

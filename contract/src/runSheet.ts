@@ -1,7 +1,8 @@
-import { COMPRESSION_SHARE, MOST_FRAMES, type Compression } from '@hushto/core';
+import { COMPRESSION_SHARE, MOST_FRAMES, PLACES, SET_BACKS, SHUTTER_TYPES, type CheckItem, type Compression } from '@hushto/core';
 import { z } from 'zod';
 import { BriefSchema } from './brief.ts';
 import { ClockSchema, DaySchema, TimeZoneSchema } from './place.ts';
+import { provenanceByCountWithin } from './upgrades.ts';
 
 const label = z.string().trim().min(1).max(120);
 const id = z.string().min(1).max(64);
@@ -51,15 +52,53 @@ export const CARRIED_AT_FIRST: z.infer<typeof CarriedSchema> = {
   cullS: 2,
 };
 
-/** An item of a checklist; `own` is the photographer's, the others were made from the briefs. */
-export const CheckSchema = z.strictObject({
-  key: z.string().min(1).max(400),
-  text: z.string().trim().min(1).max(400),
-  done: z.boolean(),
-  own: z.boolean(),
-  /** Made here, and put away by the photographer: not to come back. */
-  away: z.boolean().optional(),
-});
+const named = z.string().max(300);
+const number = z.number();
+
+/** An item made from the briefs, as what it is. */
+export const CheckItemSchema = z.discriminatedUnion('code', [
+  z.strictObject({ code: z.literal('kit'), body: named.nullable(), lens: z.union([named, number]) }),
+  z.strictObject({ code: z.literal('batteries'), count: number }),
+  z.strictObject({ code: z.literal('cards'), count: number, gb: number }),
+  z.strictObject({
+    code: z.literal('set'),
+    body: named.nullable(),
+    bits: number,
+    shutter: z.enum(SHUTTER_TYPES),
+    ceilingIso: number,
+    stabiliser: z.boolean(),
+    darkFocus: z.boolean(),
+  }),
+  z.strictObject({ code: z.literal('meter'), light: named.nullable() }),
+  z.strictObject({ code: z.literal('flicker'), shutterS: number }),
+  z.strictObject({
+    code: z.literal('caution'),
+    caution: z.discriminatedUnion('code', [
+      z.strictObject({ code: z.literal('own'), words: named }),
+      z.strictObject({ code: z.literal('place'), place: z.enum(PLACES).exclude(['open']) }),
+    ]),
+  }),
+  z.strictObject({ code: z.literal('setBack'), what: z.enum(SET_BACKS) }),
+  z.strictObject({ code: z.literal('brighten'), title: named, thirds: number }),
+  z.strictObject({ code: z.literal('copy'), frames: number }),
+  ...(['venue', 'look', 'charge', 'tally'] as const).map((code) => z.strictObject({ code: z.literal(code) })),
+]);
+// Each is the other: a new item that is not in the schema does not compile.
+const asItem = (item: z.infer<typeof CheckItemSchema>): CheckItem => item;
+const asKeptItem = (item: CheckItem): z.infer<typeof CheckItemSchema> => item;
+void asItem;
+void asKeptItem;
+
+/** A line of a checklist: the photographer's own, or made from the briefs and ticked, or put away so as not to come back. */
+export const CheckSchema = z.discriminatedUnion('own', [
+  z.strictObject({
+    own: z.literal(true),
+    key: z.string().min(1).max(400),
+    text: z.string().trim().min(1).max(400),
+    done: z.boolean(),
+  }),
+  z.strictObject({ own: z.literal(false), item: CheckItemSchema, done: z.boolean(), away: z.boolean().optional() }),
+]);
 export type Check = z.infer<typeof CheckSchema>;
 
 export const CHECK_TIMES = ['before', 'arrival', 'afterwards'] as const;
@@ -109,10 +148,20 @@ export type Tally = z.infer<typeof TallySchema>;
 /** Tallies as a file, to bring them back from a phone. Each keeps its id, so that bringing it twice counts once. */
 export const TallyFileSchema = z.strictObject({
   format: z.literal('hushto-tally'),
-  version: z.literal(1),
+  version: z.literal(2),
   tallies: z
     .array(z.strictObject({ id: z.uuid('An id of a tally is a UUID; take the file as Pocket saved it.'), tally: TallySchema }))
     .min(1)
     .max(200),
 });
 export type TallyFile = z.infer<typeof TallyFileSchema>;
+
+/** A file of tallies as read, brought to today's form; what is none is left for the schema to refuse. */
+export function tallyFileToday(file: unknown): unknown {
+  if (typeof file !== 'object' || file === null || !('version' in file) || !('tallies' in file)) return file;
+  if (file.version !== 1 || !Array.isArray(file.tallies)) return file;
+  const tallies = file.tallies.map((one: unknown) =>
+    typeof one === 'object' && one !== null && 'tally' in one ? { ...one, tally: provenanceByCountWithin(one.tally) } : one,
+  );
+  return { ...file, version: 2, tallies };
+}

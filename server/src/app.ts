@@ -1,7 +1,8 @@
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
-import { ApiError, fieldIssues, HealthSchema, KIND_NAMES, KINDS, storedSchema, type KindName } from '@hushto/contract';
+import { ApiError, HealthSchema, KIND_NAMES, KINDS, storedSchema, type KindName } from '@hushto/contract';
+import { fieldIssues } from '@hushto/words';
 import type { MikroORM } from '@mikro-orm/libsql';
 import fastify, { type FastifyInstance, type FastifyReply, type FastifyServerOptions } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';

@@ -2,13 +2,13 @@ import {
   ApiError,
   kindOf,
   openDocument,
-  unreadableWords,
   type DocumentOf,
   type Kind,
   type KindName,
   type Stored,
   type Unreadable,
 } from '@hushto/contract';
+import { fieldIssues, unreadableWords } from '@hushto/words';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { createHash, randomUUID } from 'node:crypto';
 import { setImmediate as breathe } from 'node:timers/promises';
@@ -259,7 +259,8 @@ export class Documents<Name extends KindName> {
   #stored(row: Row): Stored<DocumentOf<Name>> {
     const opened = this.open(row);
     if ('stored' in opened) return opened.stored;
-    throw new ApiError('SET_ASIDE', [{ path: '', message: unreadableWords(opened.unreadable) }]);
+    const { why, issues } = opened.unreadable;
+    throw new ApiError('SET_ASIDE', [{ path: '', message: unreadableWords({ why, issues: fieldIssues({ issues }) }) }]);
   }
 }
 

@@ -1,4 +1,4 @@
-import { compareSchools, planBrief } from '@hushto/core';
+import { plan, schools } from '../src/planner/plan.worker.ts';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../src/app.ts';
@@ -24,8 +24,8 @@ export interface TestServer {
 
 /** Plans on this very thread: starting others would take longer than most tests. */
 export const planHere: Planner = {
-  plan: async (brief) => planBrief(brief),
-  schools: async (brief) => compareSchools(brief),
+  plan: async (brief) => plan(brief),
+  schools: async (brief) => schools(brief),
   close: async () => undefined,
 };
 

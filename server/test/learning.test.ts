@@ -57,16 +57,19 @@ describe('hold and taste series', () => {
       weights: [1, 1],
       conditions: ['elbows'],
       stabiliserStops: 4,
-      from: { seriesId: 'a', say: 'your 18 frames of 3 March' },
+      from: { seriesId: 'a', count: 18, day: '2027-03-03' },
     });
     const planned = async (theta: number) =>
       (await server.send('POST', '/api/plan', { ...still, hold: { ...still.hold, tested: tested(theta) } })).body;
     const [shaky, steady] = [await planned(4), await planned(10)];
     expect(shaky.figures.holdProbability).to.be.below(steady.figures.holdProbability);
     expect(JSON.stringify(shaky.reasons)).to.include('your 18 frames of 3 March, not the starting value');
-    const unknown = { ...still, hold: { ...still.hold, tested: { ...tested(6), from: { seriesId: 'a', say: '' } } } };
+    const unknown = {
+      ...still,
+      hold: { ...still.hold, tested: { ...tested(6), from: { seriesId: 'a', count: -1, day: null } } },
+    };
     const refused = await server.send('POST', '/api/plan', unknown);
-    expect([refused.status, refused.body.error.issues[0].path]).to.deep.equal([400, 'hold.tested.from.say']);
+    expect([refused.status, refused.body.error.issues[0].path]).to.deep.equal([400, 'hold.tested.from.count']);
   });
 
   it('are looked up by the planner where a brief names one, and refused at that field where none counts', async () => {

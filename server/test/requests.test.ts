@@ -1,5 +1,6 @@
-import { KIND_NAMES, KINDS, MOST_ISSUES } from '@hushto/contract';
+import { KIND_NAMES, KINDS } from '@hushto/contract';
 import { planBrief } from '@hushto/core';
+import { MOST_ISSUES } from '@hushto/words';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { AddressInfo } from 'node:net';

@@ -3,7 +3,8 @@ import { MOVING_THINGS } from '../motion/movingThings.ts';
 import { defocusDiscMm, magnification } from '../optics/depthOfField.ts';
 import { lensBlurMm, WAVELENGTH_MM } from '../optics/mtf.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
-import { panOf, type Candidate, type Situation } from '../plan/situation.ts';
+import { panOf } from '../brief/panOf.ts';
+import type { Candidate, Situation } from '../plan/situation.ts';
 import { fullWellE, midGreySignalE, readNoiseE } from '../sensor/sensor.ts';
 import type { Collecting } from './photons.ts';
 

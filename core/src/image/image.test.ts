@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { briefWith } from '../../test/briefs.ts';
 import { burstChances } from '../motion/burst.ts';
 import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
-import type { Brief } from '../plan/brief.ts';
+import type { Brief } from '../brief/brief.ts';
 import { planBrief } from '../plan/planBrief.ts';
 import { Situation, type Candidate } from '../plan/situation.ts';
 import { developed } from './develop.ts';

@@ -7,7 +7,7 @@ import { shutterMarks } from '../light/marks.ts';
 import { sharpChance, steadyingStops } from '../motion/hands.ts';
 import { seededRandom } from '../numerics/seededRandom.ts';
 import { planBrief } from '../plan/planBrief.ts';
-import { briefProblems } from '../plan/briefProblems.ts';
+import { briefProblems } from '../brief/briefProblems.ts';
 import { driftAtConfidence, driftStops, holdPrior, meanSharpChance } from './holdPosterior.ts';
 import {
   againstStartingValue,
@@ -182,7 +182,7 @@ describe('a series of a hold test', () => {
 describe('the planner with tested hands', () => {
   const brief = exampleBrief();
   const held: HoldSetup = { focalLengthMm: 18.3, toleranceMm: 0.0114, stabiliserStops: 4, conditions: ['elbows'] };
-  const from = { seriesId: 'a', say: 'your 18 frames of 3 March' };
+  const from = { seriesId: 'a', count: 18, day: '2027-03-03' };
   const handsOf = (off: number): NonNullable<typeof brief.hold.tested> => {
     const theta = 5.668 + steadyingStops(4, ['elbows']) + off;
     return testedHands(held, seriesPosterior(held, taken({ theta, slope: 2 }, 18, 11, held)), from);
@@ -203,13 +203,9 @@ describe('the planner with tested hands', () => {
     const chances = [-2, 0, 2].map((off) => planBrief({ ...slow, hold: { ...slow.hold, tested: handsOf(off) } }).choice.shutterS);
     expect(chances[0]).to.be.below(chances[2]!);
     const { reasons } = planBrief({ ...brief, hold: { ...brief.hold, tested: handsOf(-1) } });
-    expect(reasons.map(({ say }) => say).join(' ')).to.include('from your 18 frames of 3 March, not the starting value');
+    expect(reasons.find(({ code }) => code === 'hands')).to.deep.include({ from });
     expect(reasons).to.have.length(4);
-    expect(
-      planBrief(brief)
-        .reasons.map(({ say }) => say)
-        .join(' '),
-    ).not.to.include('starting value');
+    for (const reason of planBrief(brief).reasons) if (reason.code === 'hands') expect(reason.from).to.equal(null);
   });
 
   it('is far from a test by what starting values have to carry over', () => {

@@ -1,5 +1,6 @@
 import {
   DEFAULT_THRESHOLD,
+  CONDITION_NAMES,
   HOLD_CONDITIONS,
   sharpChance,
   STABILISER_SHARE,
@@ -8,7 +9,7 @@ import {
 } from '../motion/hands.ts';
 import { burstChances } from '../motion/burst.ts';
 import { shutterMarks } from '../light/marks.ts';
-import type { Brief, Hold, Provenance } from '../plan/brief.ts';
+import type { Brief, Hold, Provenance } from '../brief/brief.ts';
 import {
   afterFrames,
   driftAtConfidence,
@@ -238,7 +239,7 @@ function driftQuantiles({ thetas, slopes, weights }: HoldPosterior, confidence: 
 /** Nodes with less than this share of the weightiest are left out of a brief: together they decide nothing. */
 const THIN = 1e-4;
 
-/** What the planner takes of a series. @param from whose frames they are, in words */
+/** What the planner takes of a series. @param from whose frames they are */
 export function testedHands(setup: HoldSetup, posterior: HoldPosterior, from: Provenance): NonNullable<Hold['tested']> {
   const least = THIN * Math.max(...posterior.weights);
   const kept = [...posterior.weights.keys()].filter((i) => posterior.weights[i]! >= least);
@@ -262,10 +263,10 @@ const STOPS_PER_FOCAL_OCTAVE = 0.5;
 export function farFromTested(setup: HoldSetup & { equivalentMm: number }, brief: Brief, briefEquivalentMm: number): number {
   const { kit, hold } = brief;
   const stabiliser = Math.abs(Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops) - setup.stabiliserStops);
-  const differing = (Object.keys(HOLD_CONDITIONS) as HoldCondition[]).filter(
+  const differing = CONDITION_NAMES.filter(
     (condition) => hold.conditions.includes(condition) !== setup.conditions.includes(condition),
   );
-  const conditions = differing.reduce((sum, condition) => sum + Math.abs(HOLD_CONDITIONS[condition].stops), 0);
+  const conditions = differing.reduce((sum, condition) => sum + Math.abs(HOLD_CONDITIONS[condition]), 0);
   const focal = Math.abs(Math.log2(briefEquivalentMm / setup.equivalentMm));
   return STABILISER_SHARE * stabiliser + conditions + STOPS_PER_FOCAL_OCTAVE * focal;
 }

@@ -38,7 +38,7 @@ const setAt = (iso: number, seed: number, level = 0.4): TransferSet => ({
 
 function measuredOf(set: TransferSet): SensorAtIso {
   const result = photonTransfer(set);
-  if ('fault' in result) throw new Error(result.say);
+  if ('fault' in result) throw new Error(result.fault);
   return result.measured;
 }
 
@@ -78,16 +78,14 @@ describe('a sensor measured by photon transfer', () => {
   for (const [what, set, fault] of [
     ['too bright', setAt(400, 41, 0.99), 'clipped'],
     ['too dark', setAt(400, 41, 0.01), 'dark'],
-    ['of another ISO', { ...good, darks: [good.darks[0], flat({ change: { iso: 800 } })] }, 'settings'],
-    ['of another shutter speed', { ...good, flats: [good.flats[0], flat({ change: { shutterS: 1 / 30 } })] }, 'settings'],
-    ['in a light that changed', { ...good, flats: [good.flats[0], flat({ level: 0.45 })] }, 'uneven'],
-    ['of a scene, not of something even', { ...good, flats: [flat({ shading: 1 }), flat({ shading: 1, seed: 32 })] }, 'uneven'],
-    ['of two sizes', { ...good, flats: [good.flats[0], { ...good.flats[1], values: new Uint16Array(10) }] }, 'size'],
-    ['one frame given twice', { ...good, flats: [good.flats[0], good.flats[0]] }, 'dark'],
+    ['of another ISO', { ...good, darks: [good.darks[0], flat({ change: { iso: 800 } })] }, 'isos'],
+    ['of another shutter speed', { ...good, flats: [good.flats[0], flat({ change: { shutterS: 1 / 30 } })] }, 'exposures'],
+    ['in a light that changed', { ...good, flats: [good.flats[0], flat({ level: 0.45 })] }, 'lightChanged'],
+    ['of a scene, not of something even', { ...good, flats: [flat({ shading: 1 }), flat({ shading: 1, seed: 32 })] }, 'notFlat'],
+    ['of two sizes', { ...good, flats: [good.flats[0], { ...good.flats[1], values: new Uint16Array(10) }] }, 'sizes'],
+    ['one frame given twice', { ...good, flats: [good.flats[0], good.flats[0]] }, 'copies'],
   ] as const)
     it(`is refused for frames ${what}, with the reason`, () => {
-      const result = photonTransfer(set);
-      expect(result).to.include({ fault });
-      expect((result as { say: string }).say).to.match(/\.$|\?$/);
+      expect(photonTransfer(set)).to.deep.equal({ fault });
     });
 });

@@ -35,13 +35,15 @@ export interface SensorAtIso {
   varianceDn: number;
 }
 
-export type TransferFault = 'settings' | 'size' | 'few' | 'clipped' | 'dark' | 'uneven';
-export type TransferResult = { measured: SensorAtIso } | { fault: TransferFault; say: string };
+/** Why a set says nothing: frames of different sizes, ISOs or exposures; too small; too bright or dark; light that changed; no even field; copies. */
+export type TransferFault =
+  | 'sizes' | 'isos' | 'exposures' | 'few' | 'clipped' | 'dark' | 'lightChanged' | 'notFlat' | 'copies'; // prettier-ignore
+export type TransferResult = { measured: SensorAtIso } | { fault: TransferFault };
 
 /** Variance that rounding to whole numbers adds, in numbers squared. */
 const ROUNDING_VARIANCE_DN2 = 1 / 12;
 /** Fewest photosites worth an estimate: their variance is then known to about a per cent. */
-const FEWEST = 20_000;
+export const FEWEST_PHOTOSITES = 20_000;
 /** Share of a flat that may stand at either end, and how far the two flats may differ. Ours. */
 const MOST_CLIPPED = 0.001;
 const MOST_DRIFT = 0.02;
@@ -57,33 +59,26 @@ const MOST_SHADING = 0.35;
  * Leaves out dark current and non-linearity near the end of the scale. A wrong set gives a fault with its reason, never a figure.
  */
 export function photonTransfer({ flats, darks }: TransferSet): TransferResult {
-  const wrong = (fault: TransferFault, say: string): TransferResult => ({ fault, say });
   const all = [...flats, ...darks];
   const [first] = flats;
   const { whiteLevel } = first;
-  if (all.some(({ values }) => values.length !== first.values.length))
-    return wrong('size', 'The four frames are not of one size.');
-  if (all.some(({ iso }) => iso !== first.iso)) return wrong('settings', 'The four frames are not all at one ISO.');
-  if (flats[0].shutterS !== flats[1].shutterS || flats[0].fNumber !== flats[1].fNumber)
-    return wrong('settings', 'The two flat frames differ in shutter or aperture.');
-  if (first.values.length < FEWEST) return wrong('few', `The frames have under ${FEWEST} photosites; take whole ones.`);
+  if (all.some(({ values }) => values.length !== first.values.length)) return { fault: 'sizes' };
+  if (all.some(({ iso }) => iso !== first.iso)) return { fault: 'isos' };
+  if (flats[0].shutterS !== flats[1].shutterS || flats[0].fNumber !== flats[1].fNumber) return { fault: 'exposures' };
+  if (first.values.length < FEWEST_PHOTOSITES) return { fault: 'few' };
   const level = (mean(flats[0].values) + mean(flats[1].values)) / 2;
   const black = (mean(darks[0].values) + mean(darks[1].values)) / 2;
   const range = whiteLevel - black;
   const [signalDn, drift] = [level - black, Math.abs(mean(flats[0].values) - mean(flats[1].values))];
   if (flats.some(({ values }) => clippedShare(values, whiteLevel) > MOST_CLIPPED) || signalDn > BRIGHTEST_FLAT * range)
-    return wrong('clipped', 'The flat frames are too bright and clip; give about half of the exposure.');
-  if (signalDn < DARKEST_FLAT * range)
-    return wrong('dark', 'The flat frames are too dark; give more light, or take the cap off.');
-  if (drift > MOST_DRIFT * signalDn)
-    return wrong('uneven', 'The two flat frames are not equally bright: the light changed between them.');
-  if (blockSpread(flats[0].values) > MOST_SHADING * signalDn)
-    return wrong('uneven', 'The flat frames are not flat; point at something even and out of focus.');
+    return { fault: 'clipped' };
+  if (signalDn < DARKEST_FLAT * range) return { fault: 'dark' };
+  if (drift > MOST_DRIFT * signalDn) return { fault: 'lightChanged' };
+  if (blockSpread(flats[0].values) > MOST_SHADING * signalDn) return { fault: 'notFlat' };
   const count = first.values.length;
   const [flatVariance, darkVariance] = [halfVarianceOfDifference(flats), halfVarianceOfDifference(darks)];
   const varianceDn = flatVariance - darkVariance;
-  if (!(varianceDn > 0))
-    return wrong('dark', 'The flat frames are no noisier than the dark ones; are they copies of one another?');
+  if (!(varianceDn > 0)) return { fault: 'copies' };
   const gain = signalDn / varianceDn;
   // Rounding to whole numbers is the converter's, not the sensor's: EMVA 1288 takes its twelfth of a step squared off.
   const readDn = Math.sqrt(Math.max(0, darkVariance - ROUNDING_VARIANCE_DN2));

@@ -1,4 +1,4 @@
-import type { Brief } from '../plan/brief.ts';
+import type { Brief } from '../brief/brief.ts';
 import { choiceOf } from '../plan/schools.ts';
 import { Situation } from '../plan/situation.ts';
 import { normalised, rowInformation, rowQuantile } from './bayes.ts';

@@ -6,9 +6,12 @@ export interface NamedSamples extends RawSamples {
 }
 
 /** What became of the frames at one ISO. */
-export type IsoResult =
-  | { iso: number; names: string[]; measured: SensorAtIso }
-  | { iso: number; names: string[]; fault: TransferFault | 'count'; say: string };
+export type IsoResult = { iso: number; names: string[] } & (
+  | { measured: SensorAtIso }
+  | { fault: TransferFault }
+  /** Two flat frames alike and two dark ones are needed. */
+  | { fault: 'count'; flats: number; darks: number }
+);
 
 /** Frames darker than this share of the range, between the darkest of all and white, had the cap on. Ours. */
 const DARK_SHARE = 0.02;
@@ -30,14 +33,8 @@ export function measureFrames(frames: readonly NamedSamples[]): IsoResult[] {
     const [flat, otherFlat] = flats;
     const [dark, otherDark] = darks;
     if (!flat || !otherFlat || !dark || !otherDark)
-      return {
-        iso,
-        names,
-        fault: 'count',
-        say: `Two flat and two dark frames are needed; here are ${flats.length} alike and ${darks.length} dark.`,
-      };
-    const result = photonTransfer({ flats: [flat, otherFlat], darks: [dark, otherDark] });
-    return 'measured' in result ? { iso, names, measured: result.measured } : { iso, names, ...result };
+      return { iso, names, fault: 'count', flats: flats.length, darks: darks.length };
+    return { iso, names, ...photonTransfer({ flats: [flat, otherFlat], darks: [dark, otherDark] }) };
   });
 }
 

@@ -1,4 +1,3 @@
-import type { Rung } from '../plan/ladder.ts';
 import { evFromLux, illuminanceLux } from './exposure.ts';
 import { skyIlluminanceLux, type SkyState } from './sky.ts';
 
@@ -54,8 +53,13 @@ export function lightAhead(place: LightOfPlace, fromMs: number, toMs: number, st
   return Array.from({ length: steps + 1 }, (_, i) => lightAt(place, fromMs + i * stepMs));
 }
 
+/** A rung, as far as the light goes: its brighter end, EV at ISO 100. */
+interface BeginsAt {
+  evFrom: number;
+}
+
 /** The rung a light lies on: the darkest that begins at or above it. Null where it is brighter than the whole ladder. */
-export function rungAt<R extends Pick<Rung, 'evFrom'>>(ladder: readonly R[], ev100: number): R | null {
+export function rungAt<R extends BeginsAt>(ladder: readonly R[], ev100: number): R | null {
   return ladder.findLast(({ evFrom }) => evFrom >= ev100 - 1e-9) ?? null;
 }
 
@@ -73,7 +77,7 @@ export interface RungTime<R> {
  * When the light of `samples` passes from rung to rung: falling light enters a rung at its brighter end, rising light leaves it there.
  * Times are interpolated between samples; rungs passed between two samples each get their own. A jump (lamps going on) is one moment.
  */
-export function rungTimes<R extends Pick<Rung, 'evFrom'>>(samples: readonly LightSample[], ladder: readonly R[]): RungTime<R>[] {
+export function rungTimes<R extends BeginsAt>(samples: readonly LightSample[], ladder: readonly R[]): RungTime<R>[] {
   const times: RungTime<R>[] = [];
   for (let i = 1; i < samples.length; i++) {
     const [before, after] = [samples[i - 1]!, samples[i]!];

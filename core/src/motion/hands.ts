@@ -11,25 +11,22 @@ export const MOST_STEADYING_STOPS = 5.5;
 /** Share of a stabiliser's rated stops that hands get from it. A starting value of ours. */
 export const STABILISER_SHARE = 0.75;
 
-/** What steadies or unsettles the hands, in stops. Starting values of ours; each is replaced by the user's own tests. */
+/** What steadies or unsettles the hands, stops. Starting values of ours; each is replaced by the user's own tests. */
 export const HOLD_CONDITIONS = {
-  elbows: { stops: 0.5, label: 'elbows in' },
-  finder: { stops: 1 / 3, label: 'eye at the finder' },
-  low: { stops: 0.5, label: 'kneeling or seated' },
-  wall: { stops: 1, label: 'leaning on a wall' },
-  rail: { stops: 1.5, label: 'camera braced on a rail' },
-  timed: { stops: 1 / 3, label: 'breathing out, timed release' },
-  breeze: { stops: -0.5, label: 'in a breeze' },
-  wind: { stops: -1.5, label: 'in wind' },
-  unsteady: { stops: -0.5, label: 'cold, tired or after coffee' },
-  vehicle: { stops: -1.5, label: 'on a moving boat or vehicle' },
-  oneHand: { stops: -1, label: 'one hand' },
+  elbows: 1 / 2,
+  finder: 1 / 3,
+  low: 1 / 2,
+  wall: 1,
+  rail: 3 / 2,
+  timed: 1 / 3,
+  breeze: -1 / 2,
+  wind: -3 / 2,
+  unsteady: -1 / 2,
+  vehicle: -3 / 2,
+  oneHand: -1,
 } as const;
 export type HoldCondition = keyof typeof HOLD_CONDITIONS;
-
-/** A third of a stop is taken as 0.33 in the sum, so that figures agree with the reference points to their last digit. */
-const stopsOf = (condition: HoldCondition): number =>
-  condition === 'finder' || condition === 'timed' ? 0.33 : HOLD_CONDITIONS[condition].stops;
+export const CONDITION_NAMES = Object.keys(HOLD_CONDITIONS) as [HoldCondition, ...HoldCondition[]];
 
 /** Only the larger of these counts: one cannot lean and brace at once, nor stand in two winds. */
 const EXCLUSIVE: readonly (readonly [HoldCondition, HoldCondition])[] = [
@@ -41,7 +38,7 @@ const EXCLUSIVE: readonly (readonly [HoldCondition, HoldCondition])[] = [
 export function conditionStops(conditions: readonly HoldCondition[]): number {
   const chosen = new Set(conditions);
   for (const [weaker, stronger] of EXCLUSIVE) if (chosen.has(stronger)) chosen.delete(weaker);
-  return [...chosen].reduce((sum, condition) => sum + stopsOf(condition), 0);
+  return [...chosen].reduce((sum, condition) => sum + HOLD_CONDITIONS[condition], 0);
 }
 
 /** Stops of steadying from a stabiliser rating and conditions together, at most {@link MOST_STEADYING_STOPS}. */

@@ -1,4 +1,4 @@
-import type { SubjectKind } from '../plan/brief.ts';
+import type { SubjectKind } from '../brief/brief.ts';
 
 export type FieldOfWork = 'street' | 'concert' | 'wildlife' | 'action';
 

@@ -1,5 +1,5 @@
 import { apertureMarks } from '../light/marks.ts';
-import type { Lens } from '../plan/brief.ts';
+import type { Lens } from '../brief/brief.ts';
 
 /** A lens as it stands on the shelf: its focal range and the widest f-number engraved for both ends. */
 export interface ShelfLens extends Omit<Lens, 'focalLengthMm' | 'widestF'> {

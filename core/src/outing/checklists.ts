@@ -1,14 +1,39 @@
-import type { Brief } from '../plan/brief.ts';
-import { cautionFor } from '../plan/cautions.ts';
+import type { Brief, ShutterType } from '../brief/brief.ts';
+import type { SetBack } from '../plan/camera.ts';
+import { cautionFor, type Caution } from '../plan/caution.ts';
 import type { Plan } from '../plan/planBrief.ts';
-import { isoWords, shutterWords, stopWords } from '../plan/words.ts';
 import type { Budget, Carried } from './budget.ts';
 
-/** One thing to do; the key tells items made here from the photographer's own, and survives a change of its words. */
-export interface CheckItem {
-  key: string;
-  text: string;
+/** One thing to do, with what it names. A null name means that there is none of its own. */
+export type CheckItem =
+  /** A lens without a name is its focal length, mm. */
+  | { code: 'kit'; body: string | null; lens: string | number }
+  | { code: 'batteries'; count: number }
+  | { code: 'cards'; count: number; gb: number }
+  | { code: 'set'; body: string | null; bits: number; shutter: ShutterType; ceilingIso: number; stabiliser: boolean; darkFocus: boolean } // prettier-ignore
+  | { code: 'venue' }
+  | { code: 'meter'; light: string | null }
+  | { code: 'flicker'; shutterS: number }
+  | { code: 'look' }
+  | { code: 'caution'; caution: NonNullable<Caution> }
+  | { code: 'setBack'; what: SetBack }
+  | { code: 'brighten'; title: string; thirds: number }
+  | { code: 'copy'; frames: number }
+  | { code: 'charge' }
+  | { code: 'tally' };
+
+/** Figures that may change without what is to be done becoming another thing. */
+const PASSING: Partial<Record<CheckItem['code'], readonly string[]>> = { copy: ['frames'] };
+
+/** What tells an item from others, so that a tick finds it again whatever its words are; capitals do not count. */
+export function checkKey(item: CheckItem): string {
+  const passing = PASSING[item.code] ?? [];
+  const naming = Object.entries(item).filter(([name]) => name !== 'code' && !passing.includes(name));
+  const named = JSON.stringify(Object.fromEntries(naming.sort(byName))).toLowerCase();
+  return naming.length === 0 ? item.code : `${item.code} ${named}`;
 }
+
+const byName = ([a]: [string, unknown], [b]: [string, unknown]): number => (a < b ? -1 : 1);
 
 export interface Checklists {
   before: CheckItem[];
@@ -28,74 +53,63 @@ export function checklistsFor(
   carried: Carried,
   { carry, frames }: Pick<Budget, 'carry' | 'frames'>,
 ): Checklists {
+  const asks = planned.some(({ brief: { place } }) => place === 'stage' || place === 'pit');
   return {
     before: distinct([
-      ...planned.flatMap(({ brief: { kit } }) => [
-        item('kit', `${bodyName(kit)} and ${kit.lens.label ?? `the ${kit.lens.focalLengthMm} mm`}`),
-      ]),
-      item(
-        'batteries',
-        `${count(carry.batteries, 'battery', 'batteries')} charged, the spare ones in an inner pocket if it is cold`,
-      ),
-      item('cards', `${count(carry.cards, 'card', 'cards')} of ${carried.cardGb} GB, copied and emptied`),
-      ...planned.map(({ brief, plan }) => cameraItem(brief, plan, carried)),
-      ...(planned.some(({ brief }) => brief.place === 'stage' || brief.place === 'pit')
-        ? [item('venue', 'Ask the venue: which songs may be photographed, from where, and must the shutter be silent')]
-        : []),
+      ...planned.map(({ brief }) => kitItem(brief)),
+      { code: 'batteries', count: carry.batteries },
+      { code: 'cards', count: carry.cards, gb: carried.cardGb },
+      ...planned.map((one) => setItem(one, carried)),
+      ...(asks ? [{ code: 'venue' } as const] : []),
     ]),
     arrival: distinct([
-      ...planned.map(({ brief: { light } }) =>
-        item('meter', `Read ${light.label ? lower(light.label) : 'the light'} at the subject, and the background`),
-      ),
+      ...planned.map(({ brief: { light } }): CheckItem => ({ code: 'meter', light: light.label ?? null })),
       ...planned
         .filter(({ brief }) => brief.light.flicker.modulation > 0)
-        .map(({ plan }) =>
-          item('flicker', `Take five frames at ${shutterWords(plan.choice.shutterS)} and compare them: do the lamps flicker?`),
-        ),
-      ...(planned.length > 0 ? [item('look', 'Look at the first frames at 100 %: shake, movement, focus or noise?')] : []),
-      ...planned.flatMap(({ brief }) => {
+        .map(({ plan }): CheckItem => ({ code: 'flicker', shutterS: plan.choice.shutterS })),
+      ...(planned.length > 0 ? [{ code: 'look' } as const] : []),
+      ...planned.flatMap(({ brief }): CheckItem[] => {
         const caution = cautionFor(brief);
-        return caution ? [item('caution', caution)] : [];
+        return caution ? [{ code: 'caution', caution }] : [];
       }),
     ]),
     afterwards: distinct([
       ...planned.flatMap(afterItems),
-      item('copy', `Copy the cards twice before emptying them; about ${Math.round(frames)} frames`),
-      item('charge', 'Charge the batteries'),
-      item('tally', 'Bring the tally back, and write down what the light read'),
+      { code: 'copy', frames: Math.round(frames) },
+      { code: 'charge' },
+      { code: 'tally' },
     ]),
   };
 }
 
-/** How one body is set, in one line; two briefs of one body may each want their own. */
-function cameraItem({ picture, kit }: Brief, { camera, figures }: PlannedBrief['plan'], { bits }: Carried): CheckItem {
-  const [curtain] = camera.curtain.split(/[:,]/);
-  const steady = kit.sensor.stabiliserStops > 0 || kit.lens.stabiliserStops > 0;
-  const settings = [
-    `raw of ${bits} bits`,
-    `shutter ${lower(curtain!)}`,
-    `auto ISO up to ${isoWords(Math.min(picture.isoCeiling, kit.sensor.maxIso)).slice(4)}`,
-    ...(steady ? ['stabiliser on'] : []),
-    ...(figures.gates.focus === 'open' ? [] : ['low-light autofocus on, and know how to set the distance by hand']),
-  ];
-  return item('set', `${bodyName(kit)}: ${settings.join(', ')}`);
-}
+const kitItem = ({ kit: { sensor, lens } }: Brief): CheckItem => ({
+  code: 'kit',
+  body: sensor.label ?? null,
+  lens: lens.label ?? lens.focalLengthMm,
+});
 
-const bodyName = ({ sensor }: Brief['kit']): string => sensor.label ?? 'The body';
+/** How one body is set; two briefs of one body may each want their own. */
+function setItem({ brief: { picture, kit }, plan: { camera, figures } }: PlannedBrief, { bits }: Carried): CheckItem {
+  return {
+    code: 'set',
+    body: kit.sensor.label ?? null,
+    bits,
+    shutter: picture.shutter ?? 'firstCurtain',
+    ceilingIso: camera.ceilingIso,
+    stabiliser: kit.sensor.stabiliserStops > 0 || kit.lens.stabiliserStops > 0,
+    darkFocus: figures.gates.focus !== 'open',
+  };
+}
 
 /** What was set for a brief goes back afterwards; what was lifted is brightened. */
-function afterItems({ brief, plan: { camera, choice } }: PlannedBrief): CheckItem[] {
-  const [settings] = camera.setBack.split(';');
+function afterItems({ brief, plan: { camera } }: PlannedBrief): CheckItem[] {
+  const { what, brightenStops } = camera.setBack;
+  const thirds = Math.round(3 * brightenStops);
   return [
-    ...settings!.split(/, | and /).map((what) => item('setBack', `Set back: ${what.trim()}`)),
-    ...(choice.labels.lift === '0'
-      ? []
-      : [item('brighten', `Brighten the raws of ${brief.title} by ${stopWords(choice.labels.lift)}`)]),
+    ...what.map((one): CheckItem => ({ code: 'setBack', what: one })),
+    ...(thirds > 0 ? [{ code: 'brighten' as const, title: brief.title, thirds }] : []),
   ];
 }
 
-const item = (kind: string, text: string): CheckItem => ({ key: `${kind}:${text}`, text });
-const lower = (text: string): string => text.replace(/^[A-Z](?=[a-z])/, (c) => c.toLowerCase());
-const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 const distinct = (items: readonly CheckItem[]): CheckItem[] =>
-  items.filter(({ key }, i) => items.findIndex((other) => other.key === key) === i);
+  items.filter((item, i) => items.findIndex((other) => checkKey(other) === checkKey(item)) === i);

@@ -1,8 +1,7 @@
+import type { School } from '../brief/brief.ts';
 import { dialledSetting, type DialledSetting } from './figures.ts';
 import { hushPoint, type Choice } from './hushPoint.ts';
-import { SCHOOL_WORDS } from './schools.ts';
 import type { Situation } from './situation.ts';
-import { plainNumber, shutterWords } from './words.ts';
 
 /** How a setting that pins or another school chose stands against the hush point of the same brief. */
 export interface AgainstHush {
@@ -13,7 +12,8 @@ export interface AgainstHush {
   /** Its parts: what more is lost to blur and to grain. They add up to `halvings`. */
   blur: number;
   grain: number;
-  say: string;
+  /** What chose instead: pins, or another school. */
+  by: 'pins' | Exclude<School, 'hush'>;
 }
 
 /** Null where nothing is pinned and the school is Hush: the choice is the hush point then, or where no hush point exists. */
@@ -28,25 +28,5 @@ export function againstHush(situation: Situation, { candidate }: Choice): Agains
   const blur = here.lostBlur - there.lostBlur;
   const grain = here.lostGrain - there.lostGrain;
   const hush = dialledSetting(free, best.candidate);
-  const who = school === 'hush' ? 'Your pins' : SCHOOL_WORDS[school].label;
-  return { hush: { ...hush, ...there }, halvings: blur + grain, blur, grain, say: sentence(who, hush, blur, grain) };
-}
-
-/** Halvings too small to speak of. */
-const NOTHING = 0.05;
-
-function sentence(who: string, hush: DialledSetting, blur: number, grain: number): string {
-  const total = blur + grain;
-  const there = `the hush point, ${shutterWords(hush.shutterS)} at ${hush.labels.aperture}`;
-  if (Math.abs(total) < NOTHING) return `${who}: the same detail as at ${there}.`;
-  const parts = [part(blur, 'blur'), part(grain, 'grain')].filter(Boolean).join(', ');
-  const cost = `${plainNumber(Math.abs(total))} halvings`;
-  return total > 0
-    ? `${who}: ${cost} less detail than at ${there}: ${parts}.`
-    : `${who}: ${cost} more detail than at ${there}, which keeps to its gates: ${parts}.`;
-}
-
-function part(halvings: number, what: string): string {
-  if (Math.abs(halvings) < NOTHING) return '';
-  return `${plainNumber(Math.abs(halvings))} ${halvings > 0 ? 'more' : 'less'} to ${what}`;
+  return { hush: { ...hush, ...there }, halvings: blur + grain, blur, grain, by: school === 'hush' ? 'pins' : school };
 }

@@ -1,6 +1,7 @@
 import { MID_GREY } from '../light/exposure.ts';
 import { apertureLabel, isoLabel, isoMarks, shutterLabel, stopsLabel } from '../light/marks.ts';
 import { meterCompensation } from '../light/meter.ts';
+import { panOf } from '../brief/panOf.ts';
 import { depthEdges } from '../detail/detailModel.ts';
 import { MOVING_THINGS } from '../motion/movingThings.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
@@ -9,7 +10,7 @@ import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../opti
 import { viewedPixels } from '../optics/picture.ts';
 import { HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise } from '../sensor/sensor.ts';
 import type { Gates } from './gates.ts';
-import { panOf, type Candidate, type ShutterOption, type Situation } from './situation.ts';
+import type { Candidate, ShutterOption, Situation } from './situation.ts';
 
 /** The values to dial in, exact, and their names as cameras print them. */
 export interface DialledSetting {

@@ -17,10 +17,7 @@ export function gateBelow(value: number, open: number, marginal: number): GateSt
 /** State of a quantity that should be large. */
 export const gateAbove = (value: number, open: number, marginal: number): GateState => gateBelow(-value, -open, -marginal);
 
-/** Share of picture height the smear should cover when motion is to show, by aim; a factor of 1.5 beyond is marginal. */
-export const SMEAR_WANTED = { trace: { from: 0.005, to: 0.02 }, streak: { from: 0.03, to: 0.08 } } as const;
-
-/** State of a smear, as a share of picture height, that should lie inside a range. */
+/** State of a smear, as a share of picture height, that should lie inside a range; a factor of 1.5 beyond is marginal. */
 export function gateInside(share: number, range: { from: number; to: number }): GateState {
   const off = Math.max(range.from / Math.max(share, 1e-12), share / range.to);
   return gateBelow(off, 1, 1.5);

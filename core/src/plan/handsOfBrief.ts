@@ -7,7 +7,7 @@ import {
   STABILISER_SHARE,
   steadyingStops,
 } from '../motion/hands.ts';
-import type { Brief, Hold } from './brief.ts';
+import type { Brief, Hold } from '../brief/brief.ts';
 
 /** Hands as a plan takes them. */
 export interface BriefHands {

@@ -1,4 +1,5 @@
 import { HIGHLIGHT_STOPS } from '../sensor/sensor.ts';
+import { AIMS } from './aims.ts';
 import type { GateName } from './gates.ts';
 import type { Candidate, ShutterOption, Situation } from './situation.ts';
 
@@ -61,7 +62,7 @@ export function chosen(situation: Situation, candidate: Candidate, relaxed: read
   return { candidate, relaxed: [...relaxed.filter((gate) => !waived.includes(gate)), ...waived], possible: true, reason: 'none' };
 }
 
-const showsMotion = ({ brief }: Situation): boolean => brief.picture.aim === 'trace' || brief.picture.aim === 'streak';
+const showsMotion = ({ brief }: Situation): boolean => AIMS[brief.picture.aim].wanted !== null;
 
 /** The nearest setting where no other works: among those asked for, else any; the fastest and narrowest where all are too bright. */
 export function nearestSetting(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']> = any): Choice {

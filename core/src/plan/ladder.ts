@@ -1,12 +1,12 @@
-import { stopsLabel } from '../light/marks.ts';
 import { viewedPixels } from '../optics/picture.ts';
+import type { Aim } from './aims.ts';
 import { dialledSetting, type DialledSetting } from './figures.ts';
 import type { GateName } from './gates.ts';
 import { passes, type Choice } from './hushPoint.ts';
-import { moreLight, onTheSpot } from './remedies.ts';
+import type { Crispness } from './reasons.ts';
+import { moreLight, onTheSpot, type Remedy } from './remedies.ts';
 import { choiceOf } from './schools.ts';
 import type { Candidate, Situation } from './situation.ts';
-import { isoWords, plainNumber, shutterWords, stopWords, viewOf } from './words.ts';
 
 /** How a rung stands: nothing at its edge, a gate only marginal, something given way, or nothing works. */
 export type RungState = 'works' | 'edge' | 'relaxed' | 'past';
@@ -16,16 +16,38 @@ export interface Rung extends DialledSetting {
   /** Brighter and darker end, EV at ISO 100. */
   evFrom: number;
   evTo: number;
-  /** What gives from this rung on, and the same in words. */
+  /** What gives from this rung on. */
   change: RungChange;
-  say: string;
   state: RungState;
   /** Whether the present light lies here. */
   now: boolean;
 }
 
+/** The one thing that changes at a rung against the brighter one before it, with the figures its sentence names. */
 export type RungChange =
-  | 'baseIso' | 'isoFalls' | 'isoCeiling' | 'lift' | 'pastCrisp' | 'hands' | 'depth' | 'focus' | 'flicker' | 'past' | 'tooBright'; // prettier-ignore
+  | { code: 'tooBright'; remedy: Remedy | null }
+  /** Nothing works: how far the subject smears where that is why, what would help, and how much light is missing, stops. */
+  | { code: 'past'; smear: Smear | null; remedy: Remedy | null; shortStops: number | null }
+  | { code: 'gaveWay'; gate: 'hold' | 'depth' | 'focus' | 'flicker' }
+  | { code: 'pastCrisp'; smear: Smear; crisp: Crispness }
+  | { code: 'depthSoftens' }
+  | { code: 'liftLimit' | 'baseIso'; onward: Onward }
+  | { code: 'lift'; liftStops: number }
+  | { code: 'isoCeiling'; liftFollows: boolean; onward: Onward }
+  | { code: 'isoFalls'; roomStops: number; smear: Smear };
+
+/** How far the subject smears, in the measure of the aim: viewed px, or a share of the height. */
+export interface Smear {
+  aim: Aim;
+  px: number;
+  share: number;
+}
+
+/** How the setting moves until the rung's darker end; null where it does not. */
+export interface Onward {
+  shutterS: number | null;
+  iso: number | null;
+}
 
 /** Light a ladder spans either side of the present, in thirds of EV. */
 export interface LadderSpan {
@@ -149,13 +171,11 @@ function exposureLimits(
 function rungOf(situation: Situation, run: readonly Step[], before: Step | null): Rung {
   const [first, last] = [run[0]!, run.at(-1)!];
   const { candidate } = first.choice;
-  const { change, say } = changeAt(situation, first, before, last);
   return {
     evFrom: first.ev100,
     evTo: last.ev100,
     ...dialledSetting(situation, candidate),
-    change,
-    say,
+    change: changeAt(situation, first, before, last),
     state: stateOf(first.choice),
     now: first.offset === 0,
   };
@@ -168,81 +188,46 @@ function stateOf({ candidate, relaxed, possible }: Choice): RungState {
   return freeze === 'open' && hold === 'open' && depth === 'open' ? 'works' : 'edge';
 }
 
-/** Gates that had to give way, in words, where they first do. */
-const GAVE_WAY: Partial<Record<GateName, { change: RungChange; say: string }>> = {
-  hold: { change: 'hands', say: 'Your hands are at their limit: brace, and take the whole burst.' },
-  depth: { change: 'depth', say: 'The whole depth is no longer sharp: focus on what matters.' },
-  focus: { change: 'focus', say: 'Too dark for autofocus: set the distance by hand.' },
-  flicker: { change: 'flicker', say: 'Frames flicker apart: take more and choose.' },
-};
+/** Gates whose giving way is what a rung is about. */
+const GIVES_WAY = ['hold', 'depth', 'focus', 'flicker'] as const satisfies readonly GateName[];
+const givesWay = (gate: GateName): gate is (typeof GIVES_WAY)[number] => (GIVES_WAY as readonly GateName[]).includes(gate);
 
-/** The one thing that changes at a rung against the brighter one before it. */
-function changeAt(situation: Situation, step: Step, before: Step | null, last: Step): { change: RungChange; say: string } {
+function changeAt(situation: Situation, step: Step, before: Step | null, last: Step): RungChange {
   const { choice } = step;
   const { candidate } = choice;
-  const smear = smearWords(situation, candidate);
-  if (choice.reason === 'tooBright')
-    return { change: 'tooBright', say: `Too bright for every mark: ${remedyWords(situation, choice)}` };
-  if (!choice.possible) {
-    const why = candidate.gates.freeze === 'shut' ? `${smear}. ` : '';
-    return { change: 'past', say: `${why}${remedyWords(situation, choice)}` };
-  }
+  const smear = smearOf(situation, candidate);
+  if (choice.reason === 'tooBright') return { code: 'tooBright', remedy: onTheSpot(situation, choice) };
+  if (!choice.possible)
+    return {
+      code: 'past',
+      smear: candidate.gates.freeze === 'shut' ? smear : null,
+      remedy: onTheSpot(situation, choice),
+      shortStops: moreLight(situation, candidate.ev100)?.stops ?? null,
+    };
   const was = before?.choice.candidate;
   const newly = (gate: GateName): boolean => candidate.gates[gate] !== 'open' && (!was || was.gates[gate] === 'open');
-  const gaveWay = choice.relaxed.find(
-    (gate) => !before?.choice.relaxed.includes(gate) && !situation.waived.includes(gate) && GAVE_WAY[gate],
-  );
-  if (gaveWay) return GAVE_WAY[gaveWay]!;
-  if (newly('freeze')) return { change: 'pastCrisp', say: `${smear}: ${beyondWords(situation, candidate)}.` };
-  if (newly('depth')) return { change: 'depth', say: 'The edges of the depth begin to soften.' };
+  const gaveWay = choice.relaxed
+    .filter(givesWay)
+    .find((gate) => !before?.choice.relaxed.includes(gate) && !situation.waived.includes(gate));
+  if (gaveWay) return { code: 'gaveWay', gate: gaveWay };
+  if (newly('freeze')) return { code: 'pastCrisp', smear, crisp: candidate.gates.freeze === 'marginal' ? 'justPast' : 'smeared' };
+  if (newly('depth')) return { code: 'depthSoftens' };
   const [atBase, atCeiling, lifted, atLift] = exposureLimits(situation, candidate);
-  const onward = last === step ? '' : onwardWords(candidate, last.choice.candidate);
-  if (atLift) return { change: 'lift', say: `Lift is at your limit; from here the shutter slows.${onward}` };
-  if (lifted) {
-    const lift = stopsLabel(candidate.liftStops);
-    return { change: 'lift', say: `At your ceiling lift takes over${lift === '0' ? '' : `, ${stopWords(lift)} so far`}.` };
-  }
-  if (atCeiling)
-    return {
-      change: 'isoCeiling',
-      say: `ISO has reached your ceiling${situation.brief.picture.liftCeilingStops > 0 ? '; below this, lift' : '; from here the shutter slows'}.${onward}`,
-    };
-  if (atBase) return { change: 'baseIso', say: `Base ISO: only the shutter and the aperture are left.${onward}` };
-  const room = Math.log2(situation.isoRange.to / candidate.meteredIso);
-  return { change: 'isoFalls', say: `ISO is ${stopWords(stopsLabel(room))} under your ceiling; ${smear}.` };
+  const onward = onwardOf(candidate, last.choice.candidate);
+  if (atLift) return { code: 'liftLimit', onward };
+  if (lifted) return { code: 'lift', liftStops: candidate.liftStops };
+  if (atCeiling) return { code: 'isoCeiling', liftFollows: situation.brief.picture.liftCeilingStops > 0, onward };
+  if (atBase) return { code: 'baseIso', onward };
+  return { code: 'isoFalls', roomStops: Math.log2(situation.isoRange.to / candidate.meteredIso), smear };
 }
 
-/** How far the subject smears, in the measure of the aim. */
-function smearWords(situation: Situation, { shutter }: Candidate): string {
-  const { brief, picture } = situation;
-  switch (brief.picture.aim) {
-    case 'freeze':
-      return `${plainNumber(viewedPixels(shutter.smearMm, picture))}\u00a0px ${viewOf(brief)}`;
-    case 'trace':
-    case 'streak':
-      return `${plainNumber((100 * shutter.smearMm) / picture.heightMm)} % of the height`;
-    case 'pan':
-      return 'the streak stays';
-  }
+function smearOf({ brief, picture }: Situation, { shutter: { smearMm } }: Candidate): Smear {
+  return { aim: brief.picture.aim, px: viewedPixels(smearMm, picture), share: smearMm / picture.heightMm };
 }
 
-function beyondWords({ brief }: Situation, { gates }: Candidate): string {
-  if (brief.picture.aim !== 'freeze') return `not quite a ${brief.picture.aim}`;
-  return gates.freeze === 'marginal' ? 'just past crisp' : 'no longer crisp';
-}
-
-/** How the setting moves until the rung's darker end. */
-function onwardWords(from: Candidate, to: Candidate): string {
-  const moves = [
-    ...(to.shutter.index === from.shutter.index ? [] : [shutterWords(to.shutter.shutterS)]),
-    ...(Math.log2(to.cameraIso / from.cameraIso) > 0.2 ? [isoWords(to.cameraIso)] : []),
-  ];
-  return moves.length > 0 ? ` Down to ${moves.join(', ')}.` : '';
-}
-
-function remedyWords(situation: Situation, choice: Choice): string {
-  const first = onTheSpot(situation, choice);
-  const light = choice.reason === 'tooBright' ? null : moreLight(situation, choice.candidate.ev100);
-  const missing = light ? `The light is ${stopWords(stopsLabel(light.stops))} short.` : '';
-  return [first?.say ?? 'Let this one go.', missing].filter(Boolean).join(' ');
+function onwardOf(from: Candidate, to: Candidate): Onward {
+  return {
+    shutterS: to.shutter.index === from.shutter.index ? null : to.shutter.shutterS,
+    iso: Math.log2(to.cameraIso / from.cameraIso) > 0.2 ? to.cameraIso : null,
+  };
 }

@@ -1,7 +1,6 @@
-import { stopsLabel } from '../light/marks.ts';
 import { freeToLiftFrom, liftCostStops } from '../sensor/sensor.ts';
+import type { Brief } from '../brief/brief.ts';
 import type { Candidate, Situation } from './situation.ts';
-import { isoWords, plainNumber, stopWords } from './words.ts';
 
 /** Whether this body had better raise its ISO or be lifted afterwards, for one exposure. */
 export interface LiftVerdict {
@@ -13,7 +12,12 @@ export interface LiftVerdict {
   headroomStops: number;
   /** What the first stop of lift instead of ISO costs, in stops of noise. */
   firstStopCost: number;
-  say: string;
+  /** What the picture is to be as bright as, in camera and by lift together. */
+  wantedIso: number;
+  /** At base ISO there is nothing to raise and nothing to lift. */
+  atBase: boolean;
+  /** What in the frame argues for keeping highlights; null where nothing is known to. */
+  bright: 'background' | 'phases' | 'channels' | null;
 }
 
 /** Light on the background above that on the subject, stops, from which signs and lamps clip. Common practice. */
@@ -29,22 +33,19 @@ export function liftOrIso({ noise, isoRange, brief }: Situation, candidate: Cand
   const headroomStops = Math.log2(wanted / freeFromIso);
   const firstStopCost = liftCostStops(noise, candidate.meteredIso, 1);
   const wins = headroomStops >= 1 - 1e-9 ? 'either' : 'iso';
-  return { wins, freeFromIso, headroomStops, firstStopCost, say: verdict() };
+  return {
+    wins,
+    freeFromIso,
+    headroomStops,
+    firstStopCost,
+    wantedIso: wanted,
+    atBase: wanted < isoRange.from * 2 ** (1 / 3),
+    bright: brightThing(brief.light),
+  };
+}
 
-  function verdict(): string {
-    if (wanted < isoRange.from * 2 ** (1 / 3)) return 'At base ISO there is nothing to raise and nothing to lift.';
-    if (wins === 'iso')
-      return `Raise ISO rather than lift: the first stop of lift would cost ${plainNumber(firstStopCost)} stop of grain on this body.`;
-    const kept = stopWords(stopsLabel(headroomStops));
-    const bright = brightThings();
-    const why = bright ? `${bright} argue for it.` : 'Hold back where lamps or signs are in the frame.';
-    return `This body is free to lift: ${isoWords(freeFromIso)} lifted ${kept} is as clean as ${isoWords(wanted)} within a tenth of a stop, and keeps ${kept} of highlights. ${why}`;
-  }
-
-  function brightThings(): string | null {
-    const { background, swing, colour } = brief.light;
-    if (background.stops >= BRIGHT_BACKGROUND_STOPS) return 'The bright lights behind';
-    if ((swing?.upStops ?? 0) >= 1) return 'The bright phases of this light';
-    return colour === 'saturated' ? 'Saturated lamps, which clip one channel early,' : null;
-  }
+function brightThing({ background, swing, colour }: Brief['light']): LiftVerdict['bright'] {
+  if (background.stops >= BRIGHT_BACKGROUND_STOPS) return 'background';
+  if ((swing?.upStops ?? 0) >= 1) return 'phases';
+  return colour === 'saturated' ? 'channels' : null;
 }

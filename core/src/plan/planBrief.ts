@@ -1,7 +1,7 @@
 import { viewedPixels } from '../optics/picture.ts';
 import { againstHush, type AgainstHush } from './against.ts';
-import { SCHOOLS, type Brief, type School } from './brief.ts';
-import { cameraWords, type CameraWords } from './camera.ts';
+import { SCHOOLS, type Brief, type School } from '../brief/brief.ts';
+import { cameraSetting, type CameraSetting } from './camera.ts';
 import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts';
 import { dialledIso, dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
@@ -10,7 +10,7 @@ import { ladderOf, type LadderSpan, type Rung } from './ladder.ts';
 import { liftOrIso, type LiftVerdict } from './liftOrIso.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
-import { choiceOf, SCHOOL_WORDS } from './schools.ts';
+import { choiceOf } from './schools.ts';
 import { Situation, type Candidate } from './situation.ts';
 
 /** One shutter of the Valley. */
@@ -35,7 +35,7 @@ export interface Plan {
   gateRows: { shutterS: number; fNumber: number; gates: Gates }[];
   /** What to change as the light rises or falls, brightest first. */
   ladder: Rung[];
-  camera: CameraWords;
+  camera: CameraSetting;
   reasons: Reason[];
   relaxed: GateName[];
   possible: boolean;
@@ -101,7 +101,7 @@ function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanA
       fNumber: aperture.fNumber,
       gates,
     })),
-    camera: cameraWords(brief, setting, figures),
+    camera: cameraSetting(brief, setting, figures),
     reasons: reasonsFor(situation, choice, figures, against),
     relaxed: choice.relaxed,
     possible: choice.possible,
@@ -114,9 +114,6 @@ function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanA
 /** One school's answer to a brief. */
 export interface SchoolRow {
   school: School;
-  label: string;
-  /** When people prefer it. */
-  says: string;
   choice: DialledSetting;
   lostGrain: number;
   lostBlur: number;
@@ -134,7 +131,6 @@ export function compareSchools(brief: Brief): SchoolRow[] {
     const { candidate, relaxed, possible } = choiceOf(situation, brief.light.ev100);
     return {
       school,
-      ...SCHOOL_WORDS[school],
       choice: dialledSetting(situation, candidate),
       ...situation.losses(candidate),
       gates: candidate.gates,
@@ -184,7 +180,7 @@ export function planAtShutter(brief: Brief, shutterS: number): PlanAtShutter {
   return {
     choice: setting,
     figures,
-    camera: cameraWords(brief, setting, figures),
+    camera: cameraSetting(brief, setting, figures),
     relaxed: choice.relaxed,
     possible: choice.possible,
   };

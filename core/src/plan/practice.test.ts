@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { briefWith, wishing } from '../../test/briefs.ts';
-import type { Brief } from './brief.ts';
+import type { Brief } from '../brief/brief.ts';
 import { planAtShutter, planBrief } from './planBrief.ts';
 
 // Trade facts, all of them common practice without a published source: where the models speak of the same thing they must agree.

@@ -1,32 +1,87 @@
-import { apertureLabel, shutterMarks, stopsLabel } from '../light/marks.ts';
+import type { Provenance } from '../brief/brief.ts';
+import { shutterMarks } from '../light/marks.ts';
 import { viewedPixels } from '../optics/picture.ts';
-import { grainWord } from '../sensor/sensor.ts';
 import type { AgainstHush } from './against.ts';
-import type { Figures, PanFigures } from './figures.ts';
-import { SMEAR_WANTED } from './gates.ts';
+import { AIMS, type Aim } from './aims.ts';
+import type { Figures } from './figures.ts';
+import type { GateName } from './gates.ts';
 import type { Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
-import { capital, isoWords, plainNumber, shutterWords, stopWords, subjectWords, viewOf } from './words.ts';
 
-export type ReasonCode =
-  | 'impossible' | 'relaxed' | 'against' | 'pan' | 'motion' | 'still' | 'light' | 'lift' | 'trade' | 'hands' | 'burst' | 'depth' | 'focus' | 'flicker' | 'plateau' | 'grain'; // prettier-ignore
+/** One reason of a plan: what it is about, and every number that its sentence names. Lengths in viewed px, times in s, light in stops. */
+export type Reason =
+  | Impossible
+  | { code: 'relaxed'; gate: GateName; flickerStops: number; burstChance: number }
+  | { code: 'against'; against: AgainstHush }
+  | { code: 'still' }
+  | Motion
+  | Pan
+  | { code: 'light'; fNumber: number; shutterS: number; iso: number; roomStops: number; ceilingFrom: Provenance | null }
+  | { code: 'lift'; fNumber: number; iso: number; reachedS: number; liftStops: number; isoEquivalent: number; ceilingFrom: Provenance | null } // prettier-ignore
+  | Trade
+  | Hands
+  | { code: 'depth'; nearM: number; farM: number | null; neededM: number; far: boolean; approaching: boolean }
+  | { code: 'focus'; headroomEv: number }
+  | { code: 'plateau'; slowestS: number; fastestS: number }
+  | { code: 'grain'; snrSubject: number; snrShadow: number };
 
-/** One sentence of Why, naming its number. */
-export interface Reason {
-  code: ReasonCode;
-  say: string;
+export type ReasonCode = Reason['code'];
+
+/** Why nothing works. `pinned` where shutter, aperture and ISO were all given. */
+type Impossible = { code: 'impossible' } & (
+  | { why: 'tooBright'; pinned: boolean; overStops: number }
+  | { why: 'tooDark'; pinned: false; missingStops: number }
+  | { why: 'tooDark'; pinned: true; liftStops: number; allowedStops: number }
+  | { why: 'blocked'; pinned: boolean; aim: Aim }
+);
+
+/** How far the subject smears: a rate and a length where it should not, a share of the height where it should. */
+type Motion = { code: 'motion'; px: number } & (
+  | { wanted: null; limbs: boolean; pxPerS: number; shutterS: number; crisp: Crispness; limbsPx: number | null }
+  | { wanted: { from: number; to: number }; aim: Aim; share: number }
+);
+export type Crispness = 'crisp' | 'justPast' | 'smeared';
+
+interface Pan {
+  code: 'pan';
+  shutterS: number;
+  streakShare: number;
+  trackingError: number;
+  residuePx: number;
+  singleChance: number;
+  burstChance: number;
+}
+
+/** Which of the two disturbances costs more, halvings; and what two thirds of a stop towards the other would smear, px, where that is a choice. */
+interface Trade {
+  code: 'trade';
+  lostGrain: number;
+  lostBlur: number;
+  leads: 'grain' | 'blur';
+  other: { shutterS: number; px: number } | null;
+  taste: { stops: number; from: Provenance } | null;
+}
+
+interface Hands {
+  code: 'hands';
+  /** Whether they hold nothing, set the pace, or are no limit. */
+  how: 'none' | 'limit' | 'free';
+  confidence: number;
+  slowestS: number | null;
+  frames: number;
+  from: Provenance | null;
 }
 
 const MOST_REASONS = 4;
 
-/** Why the plan is what it is: three or four sentences, most important first. */
+/** Why the plan is what it is: three or four reasons, most important first. */
 export function reasonsFor(situation: Situation, choice: Choice, figures: Figures, against: AgainstHush | null): Reason[] {
   const { candidate } = choice;
   const handsAreTheLimit = figures.pan === null && handsRoomStops(situation, candidate) < 1;
   const all = [
     impossible(situation, choice),
-    against && { code: 'against' as const, say: against.say },
-    ...relaxed(situation, choice, figures),
+    against && { code: 'against' as const, against },
+    ...relaxed(choice, figures),
     motion(situation, candidate, figures),
     light(situation, candidate),
     trade(situation, candidate, figures),
@@ -35,7 +90,7 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     focus(candidate),
     plateau(figures),
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
-    grain(figures),
+    { code: 'grain' as const, snrSubject: figures.snrSubject, snrShadow: figures.snrShadow },
   ];
   const said = all.filter((reason) => reason !== null);
   const first = said.slice(0, MOST_REASONS);
@@ -44,149 +99,93 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
   return situation.brief.hold.tested?.from && own ? [...first.slice(0, -1), own] : first;
 }
 
-function impossible(situation: Situation, choice: Choice): Reason | null {
-  const { candidate, reason } = choice;
-  if (choice.possible) return null;
-  const { liftCeilingStops } = situation.brief.picture;
-  if (situation.evaluatesOnly && reason === 'tooBright')
-    return {
-      code: 'impossible',
-      say: `These three over-expose by ${stopWords(stopsLabel(candidate.overStops))}: even mid grey clips.`,
-    };
-  if (situation.evaluatesOnly && reason === 'tooDark')
-    return {
-      code: 'impossible',
-      say: `These three need ${stopWords(stopsLabel(candidate.liftStops))} of lift; you allow ${stopsLabel(liftCeilingStops)}.`,
-    };
-  const missing = stopWords(stopsLabel(Math.max(1 / 3, candidate.liftStops - liftCeilingStops)));
-  const say = {
-    none: '',
-    tooBright: `Too bright: every mark over-exposes by ${stopWords(stopsLabel(Math.log2(situation.isoRange.from / candidate.meteredIso)))} or more.`,
-    tooDark: `Too dark by hand: ${missing} of light are missing even at the slowest shutter you can hold.`,
-    blocked: blockedWords(situation),
-  }[reason];
-  return { code: 'impossible', say };
-}
-
-function blockedWords({ brief, evaluatesOnly }: Situation): string {
-  const who = subjectWords(brief);
-  if (evaluatesOnly) return 'These three do not go together; unpin one, and the rest is solved round the others.';
-  switch (brief.picture.aim) {
-    case 'freeze':
-      return `No handheld setting both freezes ${who} and gets the light; this is the nearest.`;
-    case 'trace':
-    case 'streak':
-      return `No handheld setting both lets ${who} leave a ${brief.picture.aim} and exposes it right; this is the nearest.`;
-    case 'pan':
-      return 'No setting exposes this pan right; this is the nearest.';
+function impossible(situation: Situation, { candidate, possible, reason }: Choice): Reason | null {
+  if (possible) return null;
+  const pinned = situation.evaluatesOnly;
+  const { aim, liftCeilingStops } = situation.brief.picture;
+  switch (reason) {
+    case 'none':
+      return null;
+    case 'tooBright': {
+      const overStops = pinned ? candidate.overStops : Math.log2(situation.isoRange.from / candidate.meteredIso);
+      return { code: 'impossible', why: 'tooBright', pinned, overStops };
+    }
+    case 'tooDark':
+      return pinned
+        ? { code: 'impossible', why: 'tooDark', pinned, liftStops: candidate.liftStops, allowedStops: liftCeilingStops }
+        : {
+            code: 'impossible',
+            why: 'tooDark',
+            pinned,
+            missingStops: Math.max(1 / 3, candidate.liftStops - liftCeilingStops),
+          };
+    case 'blocked':
+      return { code: 'impossible', why: 'blocked', pinned, aim };
   }
 }
 
-function relaxed(situation: Situation, { relaxed: gates, possible }: Choice, figures: Figures): Reason[] {
+/** Light never gives way while something works; that hands do in a pan, its own reason says. */
+function relaxed({ relaxed: gates, possible }: Choice, { flickerStops, burstProbability, pan }: Figures): Reason[] {
   if (!possible) return [];
-  const sure = `${Math.round(figures.burstProbability * 100)} %`;
-  const say = {
-    focus: 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.',
-    flicker: `Frames will differ by up to ${plainNumber(figures.flickerStops)} stop in brightness; choose the best of the burst.`,
-    depth: 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.',
-    hold: figures.pan ? '' : `Hands are the limit: ${sure} sure of a sharp frame, with the whole burst.`,
-    freeze: `Freeze is given up here: ${subjectWords(situation.brief)} may smear.`,
-    light: '',
-  };
-  return gates.filter((gate) => say[gate]).map((gate) => ({ code: 'relaxed' as const, say: say[gate] }));
+  return gates
+    .filter((gate) => gate !== 'light' && !(gate === 'hold' && pan))
+    .map((gate) => ({ code: 'relaxed', gate, flickerStops, burstChance: burstProbability }));
 }
 
-function motion(situation: Situation, { shutter }: Candidate, figures: Figures): Reason {
+/** Smears, viewed px, that still look crisp, and just past it. */
+const CRISP_PX = 2.05;
+const JUST_PAST_PX = 4.1;
+
+const crispnessOf = (px: number): Crispness => (px <= CRISP_PX ? 'crisp' : px <= JUST_PAST_PX ? 'justPast' : 'smeared');
+
+function motion(situation: Situation, { shutter: { shutterS } }: Candidate, figures: Figures): Reason {
   const { brief, picture } = situation;
-  const view = viewOf(brief);
-  if (!situation.moves) return { code: 'still', say: 'Nothing moves, so only your hands ask for a fast shutter.' };
-  if (figures.pan) return panWords(situation, shutter.shutterS, figures, figures.pan);
-  const { aim } = brief.picture;
-  if (aim === 'trace' || aim === 'streak') return showing(situation, aim, figures, view);
-  const who = brief.subject.limbFactor > 1 ? `The fastest part of ${subjectWords(brief)}` : capital(subjectWords(brief));
-  const perSecond = plainNumber(viewedPixels(situation.smearRateMmPerS, picture));
-  const now = plainNumber(figures.subjectBlurViewPx);
-  const verdict =
-    figures.subjectBlurViewPx <= 2.05 ? 'still crisp' : figures.subjectBlurViewPx <= 4.1 ? 'just past crisp' : 'a visible smear';
-  const limbs =
-    figures.limbs && figures.limbs.smearViewPx > 4 ? ` Limbs smear ${plainNumber(figures.limbs.smearViewPx)}\u00a0px.` : '';
-  return {
-    code: 'motion',
-    say: `${who} crosses ${perSecond}\u00a0px a second ${view}: ${now}\u00a0px at ${shutterWords(shutter.shutterS)}, ${verdict}.${limbs}`,
-  };
-}
-
-/** Share of the picture height from which people dissolve. Common practice. */
-const DISSOLVES = 0.1;
-
-function showing(situation: Situation, aim: 'trace' | 'streak', figures: Figures, view: string): Reason {
-  const { from, to } = SMEAR_WANTED[aim];
-  const share = figures.smearShare;
-  const verdict =
-    share > DISSOLVES
-      ? 'so much that people dissolve'
-      : share < from
-        ? `less than the ${plainNumber(from * 100)} to ${plainNumber(to * 100)} % of a ${aim}`
-        : share > to
-          ? `more than the ${plainNumber(from * 100)} to ${plainNumber(to * 100)} % of a ${aim}`
-          : `a ${aim} is ${plainNumber(from * 100)} to ${plainNumber(to * 100)} %`;
-  return {
-    code: 'motion',
-    say: `${capital(subjectWords(situation.brief))} moves over ${plainNumber(share * 100)} % of the picture height, ${plainNumber(figures.subjectBlurViewPx)}\u00a0px ${view}: ${verdict}.`,
-  };
-}
-
-function panWords({ brief }: Situation, shutterS: number, figures: Figures, pan: PanFigures): Reason {
-  const error = `${plainNumber(pan.trackingError * 100)} %`;
-  const one = plainNumber(figures.holdProbability * 100);
-  const burst = plainNumber(figures.burstProbability * 100);
-  return {
-    code: 'pan',
-    say: `Follow ${subjectWords(brief)}: at ${shutterWords(shutterS)} the background streaks over ${plainNumber(pan.streakShare * 100)} % of the width. Following to within ${error} leaves ${plainNumber(pan.residueViewPx)}\u00a0px: ${one} % of frames are usable, ${burst} % of bursts hold one.`,
-  };
-}
-
-function light(situation: Situation, candidate: Candidate): Reason {
-  const { aperture, shutter, liftStops, cameraIso, meteredIso } = candidate;
-  const f = apertureLabel(aperture.fNumber, [situation.brief.kit.lens.widestF]);
-  if (liftStops > 0.1) {
-    const reached = shutterWords(shutter.shutterS * 2 ** liftStops);
-    return {
-      code: 'lift',
-      say: `${f} and ${isoWords(cameraIso)} reach ${reached}. Lift gives the other ${stopWords(stopsLabel(liftStops))}; the picture is as grainy as ${isoWords(meteredIso)}.${ceilingWords(situation)}`,
-    };
+  const { pan, limbs, subjectBlurViewPx: px } = figures;
+  if (!situation.moves) return { code: 'still' };
+  if (pan) {
+    const { streakShare, trackingError, residueViewPx } = pan;
+    const [singleChance, burstChance] = [figures.holdProbability, figures.burstProbability];
+    return { code: 'pan', shutterS, streakShare, trackingError, residuePx: residueViewPx, singleChance, burstChance };
   }
-  const room = Math.log2(situation.isoRange.to / cameraIso);
-  const left = room > 0.2 ? `, ${stopWords(stopsLabel(room))} under your ceiling` : ', your ceiling';
+  const { aim } = brief.picture;
+  const { wanted } = AIMS[aim];
+  if (wanted) return { code: 'motion', px, wanted, aim, share: figures.smearShare };
   return {
-    code: 'light',
-    say: `${f} at ${shutterWords(shutter.shutterS)} asks for ${isoWords(cameraIso)}${left}.${ceilingWords(situation)}`,
+    code: 'motion',
+    px,
+    wanted: null,
+    limbs: brief.subject.limbFactor > 1,
+    pxPerS: viewedPixels(situation.smearRateMmPerS, picture),
+    shutterS,
+    crisp: crispnessOf(px),
+    limbsPx: limbs && limbs.smearViewPx > 4 ? limbs.smearViewPx : null,
   };
 }
 
-const ceilingWords = ({ brief }: Situation): string =>
-  brief.picture.isoCeilingFrom ? ` The ceiling is from ${brief.picture.isoCeilingFrom.say}.` : '';
+function light({ brief, isoRange }: Situation, candidate: Candidate): Reason {
+  const { aperture, shutter, liftStops, cameraIso: iso, meteredIso } = candidate;
+  const { fNumber } = aperture;
+  const { shutterS } = shutter;
+  const ceilingFrom = brief.picture.isoCeilingFrom ?? null;
+  if (liftStops > 0.1)
+    return { code: 'lift', fNumber, iso, reachedS: shutterS * 2 ** liftStops, liftStops, isoEquivalent: meteredIso, ceilingFrom };
+  return { code: 'light', fNumber, shutterS, iso, roomStops: Math.log2(isoRange.to / iso), ceilingFrom };
+}
 
-/** Which of the two disturbances costs more, and what two thirds of a stop of shutter would change. */
-function trade(situation: Situation, candidate: Candidate, figures: Figures): Reason {
-  const grainLeads = figures.lostGrain >= figures.lostBlur;
-  const third = shutterMarks.nearest(candidate.shutter.shutterS) + (grainLeads ? -2 : 2);
-  const otherS = shutterMarks.value(third);
-  const blurThere = viewedPixels(situation.smearRateMmPerS * otherS, situation.picture);
-  const { tasteStops, tasteFrom } = situation.brief.picture;
-  const taste = tasteFrom
-    ? ` Grain counts ${stopWords(stopsLabel(Math.abs(tasteStops)))} ${tasteStops < 0 ? 'less' : 'more'}, from ${tasteFrom.say}.`
-    : '';
-  const loss = `${plainNumber(figures.lostGrain)} halvings of detail, blur ${plainNumber(figures.lostBlur)}`;
-  if (!situation.moves || situation.brief.picture.aim !== 'freeze' || situation.brief.picture.school !== 'hush')
-    return { code: 'trade', say: `Grain takes ${loss}.${taste}` };
-  const there = `${shutterWords(otherS)} would smear ${plainNumber(blurThere)}\u00a0px`;
-  return grainLeads
-    ? { code: 'trade', say: `Grain takes ${loss}; slower would blur more than it cleans: ${there}.${taste}` }
-    : {
-        code: 'trade',
-        say: `Blur now costs more than grain: grain takes ${loss}. ${there}, for two thirds of a stop more grain.${taste}`,
-      };
+function trade(situation: Situation, candidate: Candidate, { lostGrain, lostBlur }: Figures): Reason {
+  const { brief, picture } = situation;
+  const { tasteStops, tasteFrom, aim, school } = brief.picture;
+  const leads = lostGrain >= lostBlur ? 'grain' : 'blur';
+  const otherS = shutterMarks.value(shutterMarks.nearest(candidate.shutter.shutterS) + (leads === 'grain' ? -2 : 2));
+  const chosen = situation.moves && AIMS[aim].smearCosts && school === 'hush';
+  return {
+    code: 'trade',
+    lostGrain,
+    lostBlur,
+    leads,
+    other: chosen ? { shutterS: otherS, px: viewedPixels(situation.smearRateMmPerS * otherS, picture) } : null,
+    taste: tasteFrom ? { stops: tasteStops, from: tasteFrom } : null,
+  };
 }
 
 const slowestHeld = (situation: Situation) => situation.shutters.find((option) => option.hands().hold === 'open');
@@ -200,56 +199,36 @@ function handsRoomStops(situation: Situation, { shutter, gates }: Candidate): nu
 function hands(situation: Situation, candidate: Candidate): Reason {
   const slowest = slowestHeld(situation);
   const { tested } = situation.brief.hold;
-  const from = tested?.from ? `, from ${tested.from.say}, not the starting value` : '';
-  const confidence = `${Math.round(situation.brief.picture.confidence * 100)}\u00a0%`;
-  if (candidate.gates.hold !== 'open' || !slowest)
-    return { code: 'hands', say: `Your hands cannot promise ${confidence} at any speed here${from}: brace.` };
-  if (handsRoomStops(situation, candidate) < 1)
-    return {
-      code: 'hands',
-      say: `Your hands set the pace: ${shutterWords(slowest.shutterS)} is the slowest they hold with ${confidence}${from}.`,
-    };
+  const none = candidate.gates.hold !== 'open' || !slowest;
   return {
     code: 'hands',
-    say: `Your hands are no limit: in bursts of ${slowest.hands().frames} they hold ${shutterWords(slowest.shutterS)}${from}.`,
+    how: none ? 'none' : handsRoomStops(situation, candidate) < 1 ? 'limit' : 'free',
+    confidence: situation.brief.picture.confidence,
+    slowestS: slowest?.shutterS ?? null,
+    frames: slowest?.hands().frames ?? 0,
+    from: tested?.from ?? null,
   };
 }
 
-/** Up to this depth of field, m, its own length says more than its ends, which would round to the same figures. */
-const SHALLOW_M = 3;
-
-function depth(situation: Situation, figures: Figures): Reason | null {
-  if (situation.depthM === 0 || figures.gates.depth === 'open') return null;
-  const { nearM, farM } = figures;
-  const span = farM === null ? Infinity : farM - nearM;
-  const sharp =
-    span < SHALLOW_M
-      ? `Depth of field is ${plainNumber(span)}\u00a0m`
-      : `${plainNumber(nearM)}\u00a0m to ${farM === null ? 'infinity' : `${plainNumber(farM)}\u00a0m`} is sharp`;
-  const verdict = figures.gates.depth === 'marginal' ? 'a little short of' : 'far short of';
-  const approach = situation.depthM > situation.brief.subject.depthM + 0.005 ? ', its approach included' : '';
-  return { code: 'depth', say: `${sharp}, ${verdict} the ${plainNumber(situation.depthM)}\u00a0m needed${approach}.` };
+function depth({ brief, depthM }: Situation, { gates, nearM, farM }: Figures): Reason | null {
+  if (depthM === 0 || gates.depth === 'open') return null;
+  return {
+    code: 'depth',
+    nearM,
+    farM,
+    neededM: depthM,
+    far: gates.depth === 'shut',
+    approaching: depthM > brief.subject.depthM + 0.005,
+  };
 }
 
 function focus({ focusHeadroomEv, gates }: Candidate): Reason | null {
-  if (gates.focus === 'open') return null;
-  return {
-    code: 'focus',
-    say: `Autofocus is near its limit, ${plainNumber(focusHeadroomEv)}\u00a0EV to spare: aim at an edge with contrast.`,
-  };
+  return gates.focus === 'open' ? null : { code: 'focus', headroomEv: focusHeadroomEv };
 }
+
+/** A floor narrower than this, stops, is no news. */
+const WIDE_STOPS = 0.6;
 
 function plateau({ plateau: run }: Figures): Reason | null {
-  if (!run || Math.log2(run.slowestS / run.fastestS) < 0.6) return null;
-  return {
-    code: 'plateau',
-    say: `Anything from ${shutterWords(run.slowestS)} to ${shutterWords(run.fastestS)} keeps about the same detail.`,
-  };
-}
-
-function grain(figures: Figures): Reason {
-  return {
-    code: 'grain',
-    say: `Grain on the subject is ${grainWord(figures.snrSubject)} (signal to noise ${plainNumber(figures.snrSubject)}), in the shadows ${grainWord(figures.snrShadow)}.`,
-  };
+  return !run || Math.log2(run.slowestS / run.fastestS) < WIDE_STOPS ? null : { code: 'plateau', ...run };
 }

@@ -1,19 +1,22 @@
-import { apertureLabel, apertureMarks, stopsLabel } from '../light/marks.ts';
+import { apertureMarks } from '../light/marks.ts';
 import { fullFrameEquivalentMm } from '../optics/depthOfField.ts';
-import type { Brief, Place, SubjectKind } from './brief.ts';
+import type { Brief, Place, SubjectKind } from '../brief/brief.ts';
+import { AIMS } from './aims.ts';
 import { isPossible, type Choice } from './hushPoint.ts';
 import type { Situation } from './situation.ts';
-import { isoWords, stopWords, subjectWords } from './words.ts';
 
-export type RemedyCode =
-  | 'light' | 'isoCeiling' | 'lift' | 'brace' | 'askStill' | 'stillPhase' | 'wider' | 'fasterLens' | 'nearer' | 'confidence' | 'filter' | 'unpin' | 'stop'; // prettier-ignore
-
-/** One thing that would make the picture possible, and how many stops of help it is. */
-export interface Remedy {
-  code: RemedyCode;
-  stops: number;
-  say: string;
-}
+/** One thing that would make the picture possible, how many stops of help it is, and how far it has to go. */
+export type Remedy = { stops: number } & (
+  | { code: 'light'; fromEv: number }
+  | { code: 'isoCeiling'; iso: number }
+  | { code: 'lift'; liftStops: number }
+  | { code: 'wider'; focalLengthMm: number }
+  | { code: 'fasterLens'; fNumber: number }
+  /** Because every mark over-exposes, or for the slow shutter that shows motion. */
+  | { code: 'filter'; why: 'everyMark' | 'slowShutter' }
+  | { code: 'brace' | 'askStill' | 'stillPhase' | 'nearer' | 'confidence' | 'unpin' | 'stop' }
+);
+export type RemedyCode = Remedy['code'];
 
 /** Where nobody goes nearer, whatever the picture. */
 const NEVER_NEARER_PLACES: readonly Place[] = ['stage', 'pit', 'ring', 'edge', 'water', 'road'];
@@ -33,13 +36,10 @@ export const mayAsk = (brief: Brief): boolean => (brief.subject.kind ?? 'person'
 export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
   const ev = choice.candidate.ev100;
   if (choice.reason === 'tooBright') return [filterFor(situation, choice)];
-  if (situation.evaluatesOnly)
-    return [{ code: 'unpin', stops: 0, say: 'Unpin the shutter, the aperture or the ISO; it is solved round the other two.' }];
+  if (situation.evaluatesOnly) return [{ code: 'unpin', stops: 0 }];
   const tries = [moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight, lessLight];
   const remedies = tries.map((attempt) => attempt(situation, ev, choice)).filter((remedy) => remedy !== null);
-  return remedies.length > 0
-    ? remedies
-    : [{ code: 'stop', stops: 0, say: 'Nothing short of another light or another kit helps: let this one go.' }];
+  return remedies.length > 0 ? remedies : [{ code: 'stop', stops: 0 }];
 }
 
 /** The first remedy that can be had on the spot and works; null when none does. */
@@ -57,23 +57,14 @@ function filterFor(situation: Situation, { candidate }: Choice): Remedy {
   const stops =
     fewestThirds(12, (darker) => isPossible(situation, candidate.ev100 - darker)) ??
     Math.log2(situation.isoRange.from / candidate.meteredIso);
-  return {
-    code: 'filter',
-    stops,
-    say: `A neutral-density filter of ${stopWords(stopsLabel(Math.ceil(stops * 3) / 3))}, for every mark over-exposes.`,
-  };
+  return { code: 'filter', stops, why: 'everyMark' };
 }
 
 /** Where motion is to show, the shutter it needs may over-expose at every aperture. */
 function lessLight(situation: Situation, ev: number): Remedy | null {
-  if (situation.brief.picture.aim === 'freeze') return null;
+  if (AIMS[situation.brief.picture.aim].smearCosts) return null;
   const stops = fewestThirds(10, (darker) => isPossible(situation, ev - darker));
-  if (stops === null) return null;
-  return {
-    code: 'filter',
-    stops,
-    say: `A neutral-density filter of ${stopWords(stopsLabel(stops))}, for the shutter this asks for.`,
-  };
+  return stops === null ? null : { code: 'filter', stops, why: 'slowShutter' };
 }
 
 function moreIso(situation: Situation, ev: number): Remedy | null {
@@ -82,12 +73,7 @@ function moreIso(situation: Situation, ev: number): Remedy | null {
   const raised = (stops: number): Situation =>
     situation.withCeilings({ isoCeiling: Math.min(kit.sensor.maxIso, picture.isoCeiling * 2 ** stops) });
   const stops = room > 0.01 ? fewestThirds(room, (more) => isPossible(raised(more), ev)) : null;
-  if (stops === null) return null;
-  return {
-    code: 'isoCeiling',
-    stops,
-    say: `Let ISO rise ${stopWords(stopsLabel(stops))}, to ${isoWords(picture.isoCeiling * 2 ** stops)}.`,
-  };
+  return stops === null ? null : { code: 'isoCeiling', stops, iso: picture.isoCeiling * 2 ** stops };
 }
 
 function moreLift(situation: Situation, ev: number): Remedy | null {
@@ -95,8 +81,7 @@ function moreLift(situation: Situation, ev: number): Remedy | null {
   const stops = fewestThirds(Math.max(0, 3 - now), (more) =>
     isPossible(situation.withCeilings({ liftCeilingStops: now + more }), ev),
   );
-  if (stops === null) return null;
-  return { code: 'lift', stops, say: `Allow ${stopWords(stopsLabel(now + stops))} of lift and brighten it later.` };
+  return stops === null ? null : { code: 'lift', stops, liftStops: now + stops };
 }
 
 function brace(situation: Situation, ev: number): Remedy | null {
@@ -104,22 +89,17 @@ function brace(situation: Situation, ev: number): Remedy | null {
   if (conditions.includes('rail')) return null;
   const braced = situation.changed((brief) => ({ ...brief, hold: { ...brief.hold, conditions: [...conditions, 'rail'] } }));
   if (!isPossible(braced, ev)) return null;
-  return {
-    code: 'brace',
-    stops: braced.threshold - situation.threshold,
-    say: 'Brace the camera on a rail, a wall or a door frame.',
-  };
+  return { code: 'brace', stops: braced.threshold - situation.threshold };
 }
 
 function stillness(situation: Situation, ev: number, { candidate }: Choice): Remedy | null {
   const { brief } = situation;
   // What is to show its movement must not stand still.
-  if (!situation.moves || brief.picture.aim !== 'freeze') return null;
+  if (!situation.moves || !AIMS[brief.picture.aim].smearCosts) return null;
   const still = situation.changed((b) => ({ ...b, subject: { ...b.subject, speedMps: 0 } }));
   if (!isPossible(still, ev)) return null;
   const stops = Math.max(0, Math.log2(candidate.shutter.smearMm / (2 * situation.picture.toleranceMm)));
-  if (mayAsk(brief)) return { code: 'askStill', stops, say: `Ask ${subjectWords(brief)} to stand still, or wait for a pause.` };
-  return { code: 'stillPhase', stops, say: `Wait for the moment ${subjectWords(brief)} is still.` };
+  return { code: mayAsk(brief) ? 'askStill' : 'stillPhase', stops };
 }
 
 /** Wider than this, as a full-frame equivalent, few lenses are made: mm. Common practice. */
@@ -132,8 +112,7 @@ function wider(situation: Situation, ev: number): Remedy | null {
   const room = Math.min(2, Math.log2(equivalentMm / WIDEST_EQUIVALENT_MM));
   const focalAt = (stops: number): number => situation.brief.kit.lens.focalLengthMm / 2 ** stops;
   const stops = fewestThirds(room, (more) => isPossible(withLens(situation, { focalLengthMm: focalAt(more) }), ev));
-  if (stops === null) return null;
-  return { code: 'wider', stops, say: `A wider lens, ${Math.round(focalAt(stops))}\u00a0mm or less, from the same place.` };
+  return stops === null ? null : { code: 'wider', stops, focalLengthMm: focalAt(stops) };
 }
 
 function fasterLens(situation: Situation, ev: number): Remedy | null {
@@ -141,8 +120,7 @@ function fasterLens(situation: Situation, ev: number): Remedy | null {
   const opened = (stops: number): number => apertureMarks.value(widest - Math.round(stops * 3));
   const room = (widest - apertureMarks.nearest(1.4)) / 3;
   const stops = fewestThirds(room, (more) => isPossible(withLens(situation, { widestF: opened(more) }), ev));
-  if (stops === null) return null;
-  return { code: 'fasterLens', stops, say: `A lens that opens to ${apertureLabel(opened(stops))}.` };
+  return stops === null ? null : { code: 'fasterLens', stops, fNumber: opened(stops) };
 }
 
 /** Half as far with a lens half as long: the same picture, and hands matter half as much. */
@@ -155,16 +133,12 @@ function nearer(situation: Situation, ev: number): Remedy | null {
     kit: { ...b.kit, lens: { ...b.kit.lens, focalLengthMm: b.kit.lens.focalLengthMm / 2 } },
   }));
   if (brief.subject.distanceM < 1 || !isPossible(half, ev)) return null;
-  return {
-    code: 'nearer',
-    stops: 1,
-    say: 'Go twice as near with a lens half as long: the picture is the same and your hands matter half as much.',
-  };
+  return { code: 'nearer', stops: 1 };
 }
 
 function lessSure(situation: Situation, ev: number): Remedy | null {
   if (!isPossible(withPicture(situation, { confidence: 0.5 }), ev)) return null;
-  return { code: 'confidence', stops: 0, say: 'Accept an even chance of a sharp frame, and shoot more of them.' };
+  return { code: 'confidence', stops: 0 };
 }
 
 /** From starlight to full sun, in thirds of a stop. */
@@ -181,11 +155,7 @@ export function moreLight(situation: Situation, ev: number): Remedy | null {
   }
   if (works > MOST_LIGHT_THIRDS) return null;
   const stops = (fails + bisected(works - fails, (more) => isPossible(situation, ev + (fails + more) / 3))) / 3;
-  return {
-    code: 'light',
-    stops,
-    say: `Better light: ${stopWords(stopsLabel(stops))} more, from EV\u00a0${(ev + stops).toFixed(1)}.`,
-  };
+  return { code: 'light', stops, fromEv: ev + stops };
 }
 
 /** Fewest whole thirds of a stop, from one up to `most`, at which something works; null when none does. */

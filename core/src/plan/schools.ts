@@ -9,29 +9,11 @@ import {
   type HushOptions,
 } from './hushPoint.ts';
 import { BOUND_SLACK } from './gates.ts';
-import type { School } from './brief.ts';
 import type { ApertureOption, Candidate, Situation } from './situation.ts';
 
 type Among = NonNullable<HushOptions['among']>;
 /** One shutter at the aperture a school has settled on, not over-exposed. */
 type Setting = Pick<Candidate, 'shutter' | 'aperture'> & { light: Candidate['gates']['light'] };
-
-/** What each school gives up last, and when people prefer it. */
-export const SCHOOL_WORDS: Record<School, { label: string; says: string }> = {
-  hush: { label: 'Hush', says: 'Keeps most detail, whichever of blur and grain costs less.' },
-  moment: {
-    label: 'Moment first',
-    says: 'For gestures and faces that will not come again: the movement is sharp, ISO goes where it must.',
-  },
-  clean: {
-    label: 'Clean first',
-    says: 'For still subjects, large prints and dark tones: base ISO as long as hands hold; what moves may blur.',
-  },
-  depth: {
-    label: 'Depth first',
-    says: 'For groups, context and zone focus: all of the depth is sharp before anything else is wished.',
-  },
-};
 
 /** The setting a brief's school chooses in a light. Pins are kept by all of them. */
 export function choiceOf(situation: Situation, ev100: number, options: HushOptions = {}): Choice {

@@ -6,7 +6,6 @@ import { bestOfBurst, burstChances, fewestFrames } from '../motion/burst.ts';
 import { driftTimeS, shakeSigmaMm } from '../motion/hands.ts';
 import {
   DEFAULT_STREAK_SHARE,
-  DEFAULT_TRACKING_ERROR,
   fewestIndependentFrames,
   independentBurstChance,
   panChance,
@@ -18,14 +17,15 @@ import { depthToCoverM, smearRateMmPerS } from '../motion/subject.ts';
 import { defocusDiscMm } from '../optics/depthOfField.ts';
 import { pictureOf, type Picture } from '../optics/picture.ts';
 import { fullWellE, midGreySignalE, readNoiseE, signalToNoise, type SensorNoise } from '../sensor/sensor.ts';
-import type { Brief } from './brief.ts';
+import type { Brief } from '../brief/brief.ts';
+import { panOf } from '../brief/panOf.ts';
+import { AIMS } from './aims.ts';
 import {
   BOUND_SLACK,
   FLICKER_STOPS,
   gateAbove,
   gateBelow,
   gateInside,
-  SMEAR_WANTED,
   type GateName,
   type Gates,
   type GateState,
@@ -145,7 +145,7 @@ export class Situation {
     this.shutters =
       sharing?.shutters ?? this.#shutterMarks().map((third, index) => this.#shutterOption(index, shutterMarks.value(third)));
     this.allowed = this.#allowedShutters();
-    this.waived = wishes.aim === 'pan' ? ['hold'] : [];
+    this.waived = AIMS[wishes.aim].waived;
     this.apertures =
       sharing?.apertures ?? this.#apertureMarks().map((third, index) => this.#apertureOption(index, apertureMarks.value(third)));
   }
@@ -349,7 +349,7 @@ export class Situation {
       freeze: this.#motionGate(smearMm),
       hands,
       flicker: gateBelow(flicker, FLICKER_STOPS.open, FLICKER_STOPS.marginal),
-      detail: once(() => this.detail.shutter(wishes.aim === 'freeze' ? smearMm : 0, this.#shakeMm(shutterS, hands().frames))),
+      detail: once(() => this.detail.shutter(AIMS[wishes.aim].smearCosts ? smearMm : 0, this.#shakeMm(shutterS, hands().frames))),
     };
   }
 
@@ -379,9 +379,9 @@ export class Situation {
   }
 
   #motionGate(smearMm: number): GateState {
-    const { aim } = this.brief.picture;
-    if (aim === 'pan') return 'open';
-    if (aim !== 'freeze') return gateInside(smearMm / this.picture.heightMm, SMEAR_WANTED[aim]);
+    const { wanted, smearCosts } = AIMS[this.brief.picture.aim];
+    if (wanted) return gateInside(smearMm / this.picture.heightMm, wanted);
+    if (!smearCosts) return 'open';
     return gateBelow(smearMm / this.picture.toleranceMm, 1, 2);
   }
 
@@ -411,14 +411,6 @@ const CONTINUOUS_FOCUS_COST_EV = 2;
 const LOW_CONTRAST_COST_EV = 1;
 /** A mark may lie this far from the unrounded value without counting as lift or over-exposure, stops. */
 const MARK_RESIDUE_STOPS = 1 / 6 + BOUND_SLACK;
-
-/** The pan a brief asks for; null for any other aim and where nothing moves across the frame. */
-export function panOf({ subject, kit, hold, picture }: Brief): Pan | null {
-  const acrossMps = subject.speedMps * Math.abs(Math.sin((subject.directionDeg * Math.PI) / 180));
-  if (picture.aim !== 'pan' || acrossMps < 1e-9) return null;
-  const { trackingError = DEFAULT_TRACKING_ERROR } = hold;
-  return { focalLengthMm: kit.lens.focalLengthMm, acrossMps, distanceM: subject.distanceM, trackingError };
-}
 
 /** Makes a value when first asked for, and keeps it. */
 function once<Value>(make: () => Value): () => Value {

@@ -1,6 +1,6 @@
 import { normalSource, type UniformSource } from '../numerics/seededRandom.ts';
 import { requirePositive, requireRange } from '../numerics/require.ts';
-import type { Sensor } from '../plan/brief.ts';
+import type { Sensor } from '../brief/brief.ts';
 import { fullWellE, readNoiseE } from '../sensor/sensor.ts';
 import { sensorNoiseOf } from '../sensor/grainFigures.ts';
 

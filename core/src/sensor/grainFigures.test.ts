@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { exampleBrief } from '../../test/briefs.ts';
 import { VIEWING_CPH } from '../optics/picture.ts';
-import type { Sensor } from '../plan/brief.ts';
+import type { Sensor } from '../brief/brief.ts';
 import { planBrief } from '../plan/planBrief.ts';
 import {
   bodiesCompared,

@@ -1,5 +1,5 @@
 import { pictureOf } from '../optics/picture.ts';
-import type { Sensor } from '../plan/brief.ts';
+import type { Sensor } from '../brief/brief.ts';
 import {
   fullWellE,
   grainWord,

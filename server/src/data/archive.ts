@@ -1,4 +1,4 @@
-import { ApiError, KIND_NAMES, KINDS, type Brought, type KindName } from '@hushto/contract';
+import { ApiError, KIND_NAMES, KINDS, openDocument, type Brought, type KindName } from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
@@ -78,7 +78,7 @@ export async function readArchive(em: EntityManager, stores: Stores, file: strin
         const rows: Row[] = [];
         for (const line of lines.filter((one) => one.kind === kind)) {
           const there = await stores[kind].findRow(inner, line.id);
-          if (there && isSame(there, rowOf(line))) brought.same += 1;
+          if (there && isSame(kind, there, rowOf(line))) brought.same += 1;
           else {
             brought[there ? 'beside' : 'added'] += 1;
             rows.push(there ? { ...rowOf(line), ...marked(line), id: randomUUID() } : rowOf(line));
@@ -99,18 +99,27 @@ const rowOf = ({ kind: _kind, createdAt, updatedAt, deletedAt, ...line }: Line):
   deletedAt: deletedAt === null ? null : new Date(deletedAt),
 });
 
-function isSame(there: Row, row: Row): boolean {
-  if (Boolean(there.deletedAt) !== Boolean(row.deletedAt) || there.format !== row.format) return false;
-  return there.document === row.document || isDeepStrictEqual(parsed(there.document), parsed(row.document));
+function isSame(kind: KindName, there: Row, row: Row): boolean {
+  if (Boolean(there.deletedAt) !== Boolean(row.deletedAt)) return false;
+  if (there.format === row.format)
+    return there.document === row.document || isDeepStrictEqual(parsed(there.document), parsed(row.document));
+  const [one, other] = [opened(kind, there), opened(kind, row)];
+  return one !== null && isDeepStrictEqual(one, other);
+}
+
+/** A document in today's form; null where it cannot be read. */
+function opened(kind: KindName, { format, document }: Pick<Row, 'format' | 'document'>): object | null {
+  const found = openDocument(kind, format, parsed(document));
+  return 'document' in found ? found.document : null;
 }
 
 /** With its title saying where it comes from, where it can be read. */
 function marked(line: Line): Partial<Row> {
-  const document = parsed(line.document);
-  const field = typeof document === 'object' && document !== null && 'title' in document ? 'title' : 'label';
+  const document = opened(line.kind, line);
   const title = `${line.title.slice(0, 100)}, archived`;
-  if (typeof document !== 'object' || document === null || KINDS[line.kind].format !== line.format) return { title };
-  return { title, document: JSON.stringify({ ...document, [field]: title }) };
+  if (document === null) return { title };
+  const field = 'title' in document ? 'title' : 'label';
+  return { title, format: KINDS[line.kind].format, document: JSON.stringify({ ...document, [field]: title }) };
 }
 
 function parsed(text: string): unknown {

@@ -1,4 +1,11 @@
-import { BriefFileSchema, briefFileJsonSchema, BRIEF_FILE_SCHEMA_PATH, ErrorReplySchema, storedSchema } from '@hushto/contract';
+import {
+  BriefFileSchema,
+  briefFileJsonSchema,
+  briefFileToday,
+  BRIEF_FILE_SCHEMA_PATH,
+  ErrorReplySchema,
+  storedSchema,
+} from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { Readable } from 'node:stream';
@@ -16,7 +23,7 @@ export function briefFileRoutes({ orm, store }: { orm: MikroORM; store: Document
         const em = orm.em.fork();
         // A slice at a time: however many there are, nobody waits for them.
         async function* pieces(): AsyncGenerator<string> {
-          yield '{"format":"hushto-briefs","version":1,"briefs":[';
+          yield '{"format":"hushto-briefs","version":2,"briefs":[';
           let comma = '';
           for await (const row of store.rows(em, { deletedAt: null })) {
             const opened = store.open(row);
@@ -35,7 +42,7 @@ export function briefFileRoutes({ orm, store }: { orm: MikroORM; store: Document
         schema: {
           tags: ['briefs'],
           description: 'Takes a file of briefs in, all of them or none.',
-          body: BriefFileSchema,
+          body: z.preprocess(briefFileToday, BriefFileSchema),
           response: { 201: z.array(storedSchema('briefs')), 400: ErrorReplySchema },
         },
       },

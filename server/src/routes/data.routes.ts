@@ -8,6 +8,7 @@ import {
   type Aside,
   type KindName,
 } from '@hushto/contract';
+import { fieldIssues } from '@hushto/words';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { createWriteStream, existsSync, mkdtempSync, rmSync, statSync } from 'node:fs';
@@ -127,7 +128,14 @@ async function asideIn(em: EntityManager, stores: Stores): Promise<Aside[]> {
       const opened = stores[kind].open(row);
       if ('stored' in opened) continue;
       const { why, issues } = opened.unreadable;
-      aside.push({ kind, id: row.id, title: row.title, updatedAt: timeText(row.updatedAt), why, issues });
+      aside.push({
+        kind,
+        id: row.id,
+        title: row.title,
+        updatedAt: timeText(row.updatedAt),
+        why,
+        issues: fieldIssues({ issues }),
+      });
     }
   return aside;
 }

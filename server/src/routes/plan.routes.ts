@@ -1,4 +1,12 @@
-import { ApiError, BriefSchema, ErrorReplySchema, PlanSchema, SchoolsSchema, withHands, type ErrorCode } from '@hushto/contract';
+import {
+  ApiError,
+  BriefSchema,
+  ErrorReplySchema,
+  SaidPlanSchema,
+  SaidSchoolsSchema,
+  withHands,
+  type ErrorCode,
+} from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
@@ -38,14 +46,19 @@ export function planRoutes({ orm, holds, planner }: PlanRoutes): FastifyPluginAs
     app.post(
       '/plan',
       {
-        schema: { tags: ['plan'], description: NAMES_SERIES, body: BriefSchema, response: { 200: PlanSchema, ...failing } },
+        schema: { tags: ['plan'], description: NAMES_SERIES, body: BriefSchema, response: { 200: SaidPlanSchema, ...failing } },
       },
       async (request) => planner.plan(await handed(request.body)),
     );
     app.post(
       '/plan/schools',
       {
-        schema: { tags: ['plan'], description: NAMES_SERIES, body: BriefSchema, response: { 200: SchoolsSchema, ...failing } },
+        schema: {
+          tags: ['plan'],
+          description: NAMES_SERIES,
+          body: BriefSchema,
+          response: { 200: SaidSchoolsSchema, ...failing },
+        },
       },
       async (request) => planner.schools(await handed(request.body)),
     );

@@ -1,4 +1,5 @@
-import { groupDigits, stopsLabel } from '@hushto/core';
+import { stopsLabel } from '@hushto/core';
+import { groupDigits } from '@hushto/words';
 
 /** Units a person may choose for reading and typing; the brief itself is always in metres and metres per second. */
 export const DISTANCE_UNITS = { m: 1, ft: 0.3048 } as const;

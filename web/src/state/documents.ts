@@ -1,4 +1,5 @@
-import { fieldIssues, kindOf, type DocumentOf, type FieldIssue, type KindName } from '@hushto/contract';
+import { kindOf, type DocumentOf, type FieldIssue, type KindName } from '@hushto/contract';
+import { fieldIssues } from '@hushto/words';
 import { useCallback, useMemo } from 'react';
 import type { z } from 'zod';
 import { create } from 'zustand';

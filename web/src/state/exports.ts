@@ -1,15 +1,15 @@
 import ICAL from 'ical.js';
-import { groupDigits, shutterWords } from '@hushto/core';
 import type { RunSheet } from '@hushto/contract';
+import { groupDigits, modeWords } from '@hushto/words';
 import { csvOf } from './csv.ts';
 import type { TimedSegment } from './runSheet.ts';
 
 /** What to set in a segment, in one line; empty for a pause. */
 export function settingLine({ plan }: TimedSegment): string {
   if (!plan) return '';
-  const { labels, shutterS, burst } = plan.choice;
+  const { labels, burst } = plan.choice;
   const lift = labels.lift === '0' ? '' : `, lift ${labels.lift}`;
-  return `${shutterWords(shutterS).replace('\u00a0', ' ')}, ${labels.aperture}, ISO ${labels.iso}${lift}${burst > 1 ? `, bursts of ${burst}` : ''}`;
+  return `${labels.shutter} s, ${labels.aperture}, ISO ${labels.iso}${lift}${burst > 1 ? `, bursts of ${burst}` : ''}`;
 }
 
 /**
@@ -36,7 +36,8 @@ export function calendarFile(
     set('dtstart', utc(fromMs));
     set('dtend', utc(toMs));
     set('summary', segment.title || brief?.title || 'Pause');
-    if (plan) set('description', [settingLine(timed), plan.camera.say, segment.note].filter(Boolean).join('\n'));
+    if (plan)
+      set('description', [settingLine(timed), brief && modeWords(brief, plan.camera), segment.note].filter(Boolean).join('\n'));
     if (where) set('location', where);
     set('transp', plan ? 'OPAQUE' : 'TRANSPARENT');
     calendar.addSubcomponent(event);

@@ -1,5 +1,4 @@
 import {
-  dayWords,
   posteriorOf,
   seriesFor,
   setupOf,
@@ -9,12 +8,10 @@ import {
   type StoredHold,
 } from '@hushto/contract';
 import {
-  capital,
   DEFAULT_SLOPE,
   DEFAULT_THRESHOLD,
   driftOfHands,
   fullFrameEquivalentMm,
-  HOLD_CONDITIONS,
   nextShutter,
   normalSource,
   pictureOf,
@@ -31,6 +28,7 @@ import {
   type SlowestTrusted,
   type Teaching,
 } from '@hushto/core';
+import { dayWords } from '@hushto/words';
 import { csvOf } from './csv.ts';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 
@@ -61,12 +59,6 @@ export function holdTestOf(series: HoldSeries): HoldTest {
   const test = { teaching, next: nextShutter(teaching), trusted, ...testProgress(series.frames.length, trusted.widthStops) };
   tests.set(series, test);
   return test;
-}
-
-/** "Standing, elbows in", "Kneeling or seated". */
-export function stanceWords(conditions: HoldSeries['conditions']): string {
-  const stance = conditions.some((condition) => condition === 'low' || condition === 'vehicle') ? [] : ['standing'];
-  return capital([...stance, ...conditions.map((condition) => HOLD_CONDITIONS[condition].label)].join(', '));
 }
 
 /** "APS-C 24 MP, 28 mm equivalent". */

@@ -11,6 +11,7 @@ import {
   type StoredHold,
 } from '@hushto/contract';
 import { isoLabel, measureFrames, seededRandom, shutterLabel, simulatedRaw, writeDng, type NamedSamples } from '@hushto/core';
+import { provenanceWords } from '@hushto/words';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_HOLDS, PORT_ALDER_TASTES } from '@hushto/demo';
 import { hiddenSensor, simulatedSet } from './simulatedSet.ts';
 import { readRawFile } from '../workers/readRawFile.ts';
@@ -54,7 +55,11 @@ describe('the hands a brief plans with', () => {
   });
 
   it('come with the words of whose they are, and which briefs a series changes is known', () => {
-    expect(withHands(market, holds).hold.tested?.from).to.deep.equal({ seriesId: 'hold-0', say: 'your 18 frames of 3 March' });
+    expect(withHands(market, holds).hold.tested?.from).to.deep.equal({
+      seriesId: 'hold-0',
+      count: 18,
+      day: PORT_ALDER_HOLDS[0]!.day,
+    });
     const titles = holds.flatMap(({ id }) => briefsWith(id, holds, briefs));
     expect(titles).to.have.members(briefs.map(({ document }) => document.title));
   });
@@ -158,11 +163,11 @@ describe('a taste test', () => {
   it('gives briefs a taste and a ceiling with where they come from', () => {
     const [taste, ceiling] = PORT_ALDER_TASTES as [TasteTest, CeilingTest];
     const tasted = withTaste(market, 't', taste);
-    expect(tasted.picture.tasteFrom?.say).to.equal('your 16 choices of 6 March');
+    expect(provenanceWords('taste', tasted.picture.tasteFrom!)).to.equal('your 16 choices of 6 March');
     expect(takesFrom(tasted, 't')).to.equal(true);
     const held = withTaste(market, 'c', ceiling);
     expect(isoLabel(held.picture.isoCeiling)).to.equal(isoLabel(ceilingStateOf(ceiling).markIso));
-    expect(held.picture.isoCeilingFrom?.say).to.equal('your 12 looks of 6 March');
+    expect(provenanceWords('ceiling', held.picture.isoCeilingFrom!)).to.equal('your 12 looks of 6 March');
     const low = withTaste({ ...market, kit: { ...market.kit, sensor: { ...market.kit.sensor, maxIso: 3200 } } }, 'c', ceiling);
     expect(low.picture.isoCeiling).to.equal(3200);
   });
@@ -193,7 +198,7 @@ describe('raw files of the simulated camera', () => {
     const results = measureFrames(frames);
     expect(results.map(({ iso }) => iso)).to.deep.equal([100, 400, 1600, 6400]);
     for (const result of results) {
-      if ('say' in result) throw new Error(result.say);
+      if ('fault' in result) throw new Error(result.fault);
       const range = (hidden.wellPerUm2 * (body.widthMm * body.heightMm * 1e6) * 100) / (body.megapixels * 1e6) / result.iso;
       expect(result.measured.fullE.value / range).to.be.within(0.97, 1.03);
       const read = Math.hypot(hidden.readInE, (hidden.readOutE * body.baseIso) / result.iso);

@@ -6,7 +6,6 @@ import { planBrief } from '@hushto/core';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
 import { momentOf } from '../sky/zoned.ts';
 import { aheadOf } from './ahead.ts';
-import { putAway, shownChecks, ticked, withOwn } from './checks.ts';
 import { calendarFile, csvFile } from './exports.ts';
 import { briefHere, countsOf, createPocket, spotOf, stopNow, tallyFile, tallyOf, type Deck } from './pocket.ts';
 import { stretchesOf, timed } from './runSheet.ts';
@@ -142,29 +141,6 @@ describe('the light ahead of a place', () => {
       return (toMs - fromMs) / 3_600_000;
     };
     expect(['2026-03-28', '2026-10-24', '2026-06-01'].map(hours)).to.deep.equal([23, 25, 24]);
-  });
-});
-
-describe('a checklist', () => {
-  const made = [
-    { key: 'a', text: 'Charge' },
-    { key: 'b', text: 'Pack' },
-  ];
-  it('keeps its ticks when it is made again, and one’s own items', () => {
-    let kept = ticked([], shownChecks([], made)[0]!);
-    kept = withOwn(kept, 'Gloves', 'own');
-    expect(shownChecks(kept, made).map(({ text, done }) => [text, done])).to.deep.equal([
-      ['Charge', true],
-      ['Pack', false],
-      ['Gloves', false],
-    ]);
-    expect(shownChecks(kept, []).map(({ text }) => text)).to.deep.equal(['Charge', 'Gloves']);
-  });
-
-  it('does not bring back what was put away', () => {
-    const kept = putAway([], shownChecks([], made)[1]!);
-    expect(shownChecks(kept, made).map(({ text }) => text)).to.deep.equal(['Charge']);
-    expect(putAway(withOwn([], 'Gloves', 'own'), { key: 'own', text: 'Gloves', done: false, own: true })).to.deep.equal([]);
   });
 });
 

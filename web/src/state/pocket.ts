@@ -1,4 +1,4 @@
-import type { FrameVerdict, Tallied, Tally } from '@hushto/contract';
+import { openOfAnyFormat, type FrameVerdict, type Tallied, type Tally } from '@hushto/contract';
 import { briefProblems, type AnchoredLight, type Bound, type Brief, type DialledSetting, type HoldCondition } from '@hushto/core';
 import { createStore, type StoreApi } from 'zustand';
 
@@ -170,16 +170,22 @@ export const tallyFile = (tallies: readonly RunningTally[]): string =>
   `${JSON.stringify(
     {
       format: 'hushto-tally',
-      version: 1,
+      version: 2,
       tallies: tallies.filter(({ tally }) => tally.frames.length > 0).map(({ id, tally }) => ({ id, tally })),
     },
     null,
     2,
   )}\n`;
 
+/** A tally begun before an update, brought to today's form; one that cannot be is counted on as it is. */
+function inTodaysForm(running: RunningTally): RunningTally {
+  return { ...running, tally: openOfAnyFormat('tallies', running.tally) ?? running.tally };
+}
+
 function read(storage: () => Storage, key: string): Kept {
   try {
-    return { ...NOTHING, ...(JSON.parse(storage().getItem(key) ?? '{}') as Partial<Kept>) };
+    const kept = { ...NOTHING, ...(JSON.parse(storage().getItem(key) ?? '{}') as Partial<Kept>) };
+    return { ...kept, tallies: kept.tallies.map(inTodaysForm) };
   } catch {
     return NOTHING;
   }

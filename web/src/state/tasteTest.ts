@@ -1,4 +1,4 @@
-import { dayWords, type CeilingAnswer, type TasteChoiceKept, type TasteSeries } from '@hushto/contract';
+import { type CeilingAnswer, type TasteChoiceKept, type TasteSeries } from '@hushto/contract';
 import {
   afterCeilingFrame,
   afterChoice,
@@ -234,11 +234,12 @@ export function ceilingJob(test: CeilingTest, iso: number, size: Size): FrameJob
   };
 }
 
-/** "your 16 choices of 6 March". */
-export function provenanceOf(id: string, series: TasteSeries): Provenance {
-  const what = series.kind === 'taste' ? `${series.choices.length} choices` : `${series.answers.length} looks`;
-  return { seriesId: id, say: `your ${what} of ${dayWords(series.day)}` };
-}
+/** What a brief keeps of a series it takes a value from. */
+const provenanceOf = (id: string, series: TasteSeries): Provenance => ({
+  seriesId: id,
+  count: series.kind === 'taste' ? series.choices.length : series.answers.length,
+  day: series.day,
+});
 
 /** A brief with what a series found; what it had by hand gives way. */
 export function withTaste(brief: Brief, id: string, series: TasteSeries): Brief {

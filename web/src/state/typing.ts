@@ -1,4 +1,5 @@
-import { fieldIssues, type FieldIssue } from '@hushto/contract';
+import { type FieldIssue } from '@hushto/contract';
+import { fieldIssues } from '@hushto/words';
 import equal from 'fast-deep-equal';
 import type { z } from 'zod';
 import type { Draft } from '../sync/record.ts';

@@ -56,15 +56,15 @@ function fromChange(json: unknown): Entry | null {
   const { data } = ChangeSchema.safeParse(json);
   if (!data) return null;
   const { shelf: kind, id, document, base, atMs } = data;
-  if (data.kind !== 'delete' && !isSound(kind, document)) return null;
-  if (base && !isSound(kind, base.document)) return null;
+  const [wanted, seen] = [opened(kind, document), base && opened(kind, base.document)];
+  if ((data.kind !== 'delete' && wanted === null) || (base && seen === null)) return null;
   return {
     ...emptyEntry(kind, id, atMs),
     // It may have been sent, and the answer lost.
     want: {
-      document: data.kind === 'delete' ? null : document,
-      base,
-      sent: [data.kind === 'delete' ? null : document],
+      document: data.kind === 'delete' ? null : wanted,
+      base: base && { ...base, document: seen },
+      sent: [data.kind === 'delete' ? null : wanted],
       undelete: data.kind === 'restore',
       tag: `earlier.${atMs}`,
       atMs,
@@ -75,19 +75,22 @@ function fromChange(json: unknown): Entry | null {
 
 function fromClash(json: unknown): Entry | null {
   const { data } = ClashSchema.safeParse(json);
-  if (!data || !isSound(data.shelf, data.mine) || (data.theirs && !isSound(data.shelf, data.theirs.document))) return null;
-  const { shelf: kind, id, mine, theirs, fields, refusal } = data;
+  if (!data) return null;
+  const { shelf: kind, id, theirs, fields, refusal } = data;
+  const [mine, other] = [opened(kind, data.mine), theirs && opened(kind, theirs.document)];
+  if (mine === null || (theirs && other === null)) return null;
   const why = refusal !== null ? 'refused' : theirs ? 'edited' : 'deleted';
-  const base = theirs && { revision: theirs.revision, document: theirs.document };
-  return { ...emptyEntry(kind, id, 0), clash: { why, mine, others: theirs ? [theirs.document] : [], fields, base, refusal } };
+  const base = theirs && { revision: theirs.revision, document: other };
+  return { ...emptyEntry(kind, id, 0), clash: { why, mine, others: theirs ? [other] : [], fields, base, refusal } };
 }
 
 /** Edits of briefs that were not saved are edits like any other now. */
 function fromDrafts(json: unknown): (Laid | null)[] {
   const { data } = DraftsSchema.safeParse(json);
   if (!data) return [null];
-  return Object.entries(data.state.byId).map(([id, { from, good }]) => {
-    if (!isSound('briefs', from) || !isSound('briefs', good)) return null;
+  return Object.entries(data.state.byId).map(([id, draft]) => {
+    const [from, good] = [opened('briefs', draft.from), opened('briefs', draft.good)];
+    if (from === null || good === null) return null;
     const edit = { kind: 'briefs' as const, id, seen: from, after: good, tag: `draft.${id}`, atMs: 0 };
     // Where nothing of it is here, of a revision that nobody has: the server says what it has, and the two are brought together.
     const base = { revision: 0, document: from };
@@ -99,7 +102,11 @@ function fromDrafts(json: unknown): (Laid | null)[] {
   });
 }
 
-const isSound = (kind: KindName, document: unknown): boolean => 'document' in openDocument(kind, 1, document);
+/** A document of the first release in today's form; null where it is none. */
+function opened(kind: KindName, document: unknown): unknown {
+  const found = openDocument(kind, 1, document);
+  return 'document' in found ? found.document : null;
+}
 
 function parsed(text: string): unknown {
   try {

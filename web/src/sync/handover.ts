@@ -1,4 +1,4 @@
-import { KIND_NAMES, openDocument, kindOf, type KindName } from '@hushto/contract';
+import { KIND_NAMES, openOfAnyFormat, type KindName } from '@hushto/contract';
 import { z } from 'zod';
 import { subjectOf, type Deed } from './record.ts';
 
@@ -43,18 +43,26 @@ export function handOver(storage: Storage, deeds: readonly Deed[]): void {
 export function takeOver(storage: Storage): Deed[] {
   return read(storage).flatMap((one) => {
     const { data } = DeedSchema.safeParse(one);
-    return data && isSound(data as Deed) ? [data as Deed] : [];
+    const deed = data ? sound(data as Deed) : null;
+    return deed ? [deed] : [];
   });
 }
 
 export const handedOver = (storage: Storage): void => storage.removeItem(KEY);
 
-/** An edit whose documents are no documents would be one nobody could send. */
-function isSound(deed: Deed): boolean {
+/** A deed with its documents in today's form; null where they are none, for nobody could send it. */
+function sound(deed: Deed): Deed | null {
   const { kind: name } = subjectOf(deed);
-  const opens = (document: unknown): boolean => 'document' in openDocument(name, kindOf(name).format, document);
-  if (deed.did === 'edit') return opens(deed.edit.after) && (deed.edit.seen === null || opens(deed.edit.seen));
-  return deed.did === 'bringBack' ? opens(deed.back.document) : true;
+  if (deed.did === 'edit') {
+    const { after, seen } = deed.edit;
+    const [made, from] = [openOfAnyFormat(name, after), seen === null ? null : openOfAnyFormat(name, seen)];
+    return made === null || (seen !== null && from === null)
+      ? null
+      : { ...deed, edit: { ...deed.edit, after: made, seen: from } };
+  }
+  if (deed.did !== 'bringBack') return deed;
+  const document = openOfAnyFormat(name, deed.back.document);
+  return document === null ? null : { ...deed, back: { ...deed.back, document } };
 }
 
 function read(storage: Storage): unknown[] {

@@ -1,4 +1,5 @@
-import { cautionFor, groupDigits, planBrief, shutterWords, viewOf, type Brief, type Plan, type Rung } from '@hushto/core';
+import { planBrief, type Brief, type Plan, type Rung } from '@hushto/core';
+import { cameraLines, cautionWords, groupDigits, reasonWords, rungWords, shutterWords, viewOf } from '@hushto/words';
 import { ChevronLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
@@ -36,7 +37,7 @@ function CardOf() {
 function Card({ id, brief: written }: { id: string; brief: Brief }) {
   const brief = useHands(written);
   const plan = useMemo(() => planBrief(brief), [brief]);
-  const caution = cautionFor(brief);
+  const caution = cautionWords(brief);
   return (
     <main className="card-page">
       <div className="card-tools">
@@ -56,18 +57,20 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
             <BriefText brief={brief} plain />
             <h2>Why</h2>
             <ul>
-              {plan.reasons.map(({ say }) => (
-                <li key={say}>{say}</li>
-              ))}
+              {plan.reasons
+                .map((reason) => reasonWords(brief, reason))
+                .map((say) => (
+                  <li key={say}>{say}</li>
+                ))}
             </ul>
           </section>
           <section>
             <h2>Set the camera</h2>
-            <CameraRows camera={plan.camera} />
+            <CameraRows lines={cameraLines(brief, plan.camera)} />
           </section>
         </div>
         <h2>Ladder, as the light falls</h2>
-        <LadderTable ladder={plan.ladder} view={viewOf(brief)} />
+        <LadderTable brief={brief} ladder={plan.ladder} />
         {caution && <p className="card-caution">{caution}</p>}
       </article>
     </main>
@@ -100,7 +103,7 @@ function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
   );
 }
 
-function LadderTable({ ladder, view }: { ladder: readonly Rung[]; view: string }) {
+function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] }) {
   return (
     <table>
       <thead>
@@ -110,7 +113,7 @@ function LadderTable({ ladder, view }: { ladder: readonly Rung[]; view: string }
           <th scope="col">Aperture</th>
           <th scope="col">ISO</th>
           <th scope="col">Lift</th>
-          <th scope="col">What changes (px {view})</th>
+          <th scope="col">What changes (px {viewOf(brief)})</th>
         </tr>
       </thead>
       <tbody>
@@ -124,7 +127,7 @@ function LadderTable({ ladder, view }: { ladder: readonly Rung[]; view: string }
             <td>{rung.labels.aperture}</td>
             <td>{groupDigits(rung.labels.iso)}</td>
             <td>{rung.labels.lift}</td>
-            <td>{rung.say.replaceAll(` ${view}`, '')}</td>
+            <td>{rungWords(brief, rung, { named: false })}</td>
           </tr>
         ))}
       </tbody>

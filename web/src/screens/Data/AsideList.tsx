@@ -1,4 +1,5 @@
-import { KINDS, unreadableWords, type Aside } from '@hushto/contract';
+import { KINDS, type Aside } from '@hushto/contract';
+import { unreadableWords } from '@hushto/words';
 import { Download, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { asidePath } from '../../api/client.ts';

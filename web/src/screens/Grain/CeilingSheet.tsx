@@ -1,5 +1,6 @@
 import type { StoredTaste } from '@hushto/contract';
-import { capital, isoLabel, isoMarks, isoWords, viewOf } from '@hushto/core';
+import { isoLabel, isoMarks } from '@hushto/core';
+import { capital, isoWords, viewOf } from '@hushto/words';
 import { useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';

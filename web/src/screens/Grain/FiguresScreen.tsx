@@ -1,24 +1,19 @@
-import { dayWords, sensorOf, type StoredBody } from '@hushto/contract';
+import { sensorOf, type StoredBody } from '@hushto/contract';
 import {
   bodiesCompared,
-  capital,
   coarserBitsCost,
   DEEP_STOPS,
   cropCostStops,
   freeToLiftFrom,
   grainAtIso,
-  groupDigits,
   isoLabel,
   isoStopsOf,
-  isoWords,
   liftRow,
-  plainNumber,
   sensorNoiseOf,
-  stopsLabel,
-  stopWords,
   VIEWING_CPH,
   type Sensor,
 } from '@hushto/core';
+import { capital, dayWords, groupDigits, isoWords, plainNumber, stopWords } from '@hushto/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
@@ -88,7 +83,7 @@ function Figures() {
             />
             <p className="help">
               {crop > 1.005
-                ? `That costs ${stopWords(stopsLabel(cropCostStops(crop)))} of light at the same picture size.`
+                ? `That costs ${stopWords(cropCostStops(crop))} of light at the same picture size.`
                 : 'A crop of 1.4× costs a stop of light, 2× costs two.'}
             </p>
           </div>
@@ -247,7 +242,7 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
         <h3>Lift or ISO</h3>
         <p>
           {headroom >= 1
-            ? `Free to lift: ${isoWords(free)} lifted ${stopWords(stopsLabel(headroom))} is as clean as ${isoWords(wanted)} within a tenth of a stop, and keeps ${stopWords(stopsLabel(headroom))} of highlights.`
+            ? `Free to lift: ${isoWords(free)} lifted ${stopWords(headroom)} is as clean as ${isoWords(wanted)} within a tenth of a stop, and keeps ${stopWords(headroom)} of highlights.`
             : `Raise ISO: only from ${isoWords(free)} up does lifting to ${isoWords(wanted)} cost less than a tenth of a stop.`}
         </p>
       </div>
@@ -334,7 +329,7 @@ function Verdict({ body, other, viewCph }: { body: StoredBody; other: StoredBody
         ) : (
           <>
             <b>
-              {ahead.document.label} is {stopWords(stopsLabel(stops))} ahead
+              {ahead.document.label} is {stopWords(stops)} ahead
             </b>{' '}
             at the same f-number and shutter, at {isoWords(middle.iso)}.
           </>
@@ -342,7 +337,7 @@ function Verdict({ body, other, viewCph }: { body: StoredBody; other: StoredBody
         At the same depth of field, f/{plainNumber(2.8 * factor)} on {other.document.label} against f/2.8,{' '}
         {Math.abs(middle.sameDepth) < 1 / 6
           ? 'neither is.'
-          : `${(middle.sameDepth > 0 ? other : body).document.label} is, by ${stopWords(stopsLabel(Math.abs(middle.sameDepth)))}.`}
+          : `${(middle.sameDepth > 0 ? other : body).document.label} is, by ${stopWords(Math.abs(middle.sameDepth))}.`}
         {dearer !== undefined && cheaper !== undefined && stops >= 1 / 6 && ` ${priceWords(dearer - cheaper, stops)}`}
       </p>
       <table className="data">
@@ -371,7 +366,7 @@ function Verdict({ body, other, viewCph }: { body: StoredBody; other: StoredBody
 
 /** "1⅓ stops less light". */
 const signed = (stops: number): string =>
-  Math.abs(stops) < 1 / 6 ? 'the same light' : `${stopWords(stopsLabel(Math.abs(stops)))} ${stops > 0 ? 'less' : 'more'} light`;
+  Math.abs(stops) < 1 / 6 ? 'the same light' : `${stopWords(Math.abs(stops))} ${stops > 0 ? 'less' : 'more'} light`;
 
 const priceWords = (difference: number, stops: number): string =>
   difference > 0

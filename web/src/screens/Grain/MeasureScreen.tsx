@@ -1,7 +1,5 @@
-import { dayWords, sensorOf, type Body, type MeasuredBody, type StoredBody } from '@hushto/contract';
+import { sensorOf, type Body, type MeasuredBody, type StoredBody } from '@hushto/contract';
 import {
-  groupDigits,
-  isoWords,
   measureFrames,
   sensorFrom,
   sensorNoiseOf,
@@ -11,6 +9,7 @@ import {
   type Sensor,
   type SensorAtIso,
 } from '@hushto/core';
+import { dayWords, groupDigits, isoWords, transferWords } from '@hushto/words';
 import { FileDown, FlaskConical, Save, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { DropFiles } from '../../components/DropFiles.tsx';
@@ -158,10 +157,10 @@ function Bench({ body }: { body: StoredBody }) {
           </p>
         ))}
         {results.map((result) =>
-          'say' in result ? (
+          'fault' in result ? (
             <p key={result.iso} className="fault" role="alert">
               <TriangleAlert className="i" aria-hidden="true" />
-              {isoWords(result.iso)}: {result.say}
+              {isoWords(result.iso)}: {transferWords(result)}
             </p>
           ) : null,
         )}

@@ -1,4 +1,5 @@
-import { groupDigits, isoLabel, plainNumber, type MeasuredSensor, type SensorAtIso } from '@hushto/core';
+import { isoLabel, type MeasuredSensor, type SensorAtIso } from '@hushto/core';
+import { groupDigits, plainNumber } from '@hushto/words';
 import { CartesianGrid, ComposedChart, ErrorBar, Line, ResponsiveContainer, Scatter, XAxis, YAxis } from 'recharts';
 
 interface SensorPlotsProps {

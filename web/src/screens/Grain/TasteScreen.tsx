@@ -1,5 +1,5 @@
-import { dayWords, type StoredTaste, type TasteSeries } from '@hushto/contract';
-import { capital, isoWords, viewOf } from '@hushto/core';
+import { type StoredTaste, type TasteSeries } from '@hushto/contract';
+import { capital, dayWords, isoWords, viewOf } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';

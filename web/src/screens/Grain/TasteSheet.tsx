@@ -1,5 +1,6 @@
 import type { StoredTaste } from '@hushto/contract';
-import { capital, isoWords, shutterLabel, shutterWords, stopsLabel, stopWords, viewOf } from '@hushto/core';
+import { shutterLabel } from '@hushto/core';
+import { capital, isoWords, shutterWords, stopWords, viewOf } from '@hushto/words';
 import { useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -92,7 +93,7 @@ function Pairs({ test, pair, onChoose }: { test: TasteTest; pair: Pair; onChoose
 function Result({ test }: { test: TasteTest }) {
   const { estimate, repeated, alike } = tasteStateOf(test);
   const { median, low, high } = estimate;
-  const size = stopWords(stopsLabel(Math.abs(median)));
+  const size = stopWords(Math.abs(median));
   const verdict =
     Math.abs(median) < 1 / 6
       ? 'Blur and grain bother you alike'

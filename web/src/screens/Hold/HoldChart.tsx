@@ -1,5 +1,6 @@
 import { posteriorOf, setupOf, type HoldSeries } from '@hushto/contract';
-import { chanceCurve, shutterLabel, shutterMarks, shutterWords, type TestedFrame } from '@hushto/core';
+import { chanceCurve, shutterLabel, shutterMarks, type TestedFrame } from '@hushto/core';
+import { shutterWords } from '@hushto/words';
 import {
   Area,
   Bar,

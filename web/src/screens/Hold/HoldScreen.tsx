@@ -1,5 +1,5 @@
 import type { StoredHold } from '@hushto/contract';
-import { shutterWords } from '@hushto/core';
+import { shutterWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';

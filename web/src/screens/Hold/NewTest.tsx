@@ -1,12 +1,13 @@
 import { sensorOf, type HoldSeries } from '@hushto/contract';
-import { capital, HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@hushto/core';
+import { HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@hushto/core';
+import { capital, CONDITION_WORDS, stanceWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useId, useState } from 'react';
 import { NumberField } from '../../components/NumberField.tsx';
 import { Segments } from '../../components/Segments.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
-import { hiddenHands, stanceWords } from '../../state/holdTest.ts';
+import { hiddenHands } from '../../state/holdTest.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
@@ -48,7 +49,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
     const { guessed: _guessed, ...glass } = lens;
     onMade(
       addDocument('holds', {
-        title: stanceWords(conditions),
+        title: capital(stanceWords(conditions)),
         day: new Date().toLocaleDateString('sv'),
         kit: { sensor: sensorOf(body, bodyId), lens: { ...lensAt(glass, focalMm), id: lensId } },
         stabiliserStops: steadied === 'on' ? rated : 0,
@@ -137,7 +138,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
                       )
                     }
                   />
-                  <span>{capital(HOLD_CONDITIONS[condition].label)}</span>
+                  <span>{capital(CONDITION_WORDS[condition])}</span>
                 </label>
               </li>
             ))}
@@ -145,7 +146,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
         </fieldset>
       </div>
       <button type="button" className="btn go" disabled={!body || !lens} onClick={start}>
-        <Plus className="i" aria-hidden="true" /> Start: {stanceWords(conditions)}
+        <Plus className="i" aria-hidden="true" /> Start: {capital(stanceWords(conditions))}
       </button>
     </Sheet>
   );

@@ -1,19 +1,6 @@
 import { posteriorOf, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
-import {
-  againstStartingValue,
-  burstBuys,
-  capital,
-  FEWEST_TESTED,
-  HOLD_CONDITIONS,
-  plainNumber,
-  shutterLabel,
-  shutterWords,
-  steadierBy,
-  stopsLabel,
-  stopWords,
-  viewingName,
-  pictureOf,
-} from '@hushto/core';
+import { againstStartingValue, burstBuys, FEWEST_TESTED, shutterLabel, steadierBy, stopsLabel, pictureOf } from '@hushto/core';
+import { capital, plainNumber, shutterWords, stanceWords, stopWords, viewingName } from '@hushto/words';
 import { FileOutput, Plus, Table2, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useId, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -26,16 +13,7 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
-import {
-  briefsWith,
-  holdCsv,
-  holdTestOf,
-  kitWords,
-  seriesLine,
-  stabiliserWords,
-  stanceWords,
-  type EditSeries,
-} from '../../state/holdTest.ts';
+import { briefsWith, holdCsv, holdTestOf, kitWords, seriesLine, stabiliserWords, type EditSeries } from '../../state/holdTest.ts';
 import { bringBack, discard, useLibrary } from '../../state/library.ts';
 import { RatesTable } from './RatesTable.tsx';
 import { TakeFrames } from './TakeFrames.tsx';
@@ -156,7 +134,7 @@ function Answer({ series }: { series: HoldSeries }) {
 function againstWords(series: HoldSeries): string {
   const { median } = againstStartingValue(setupOf(series), posteriorOf(series));
   if (Math.abs(median) < 1 / 6) return 'That is as the starting value has it.';
-  return `That is ${stopWords(stopsLabel(Math.abs(median)))} ${median > 0 ? 'beyond' : 'short of'} the starting value.`;
+  return `That is ${stopWords(Math.abs(median))} ${median > 0 ? 'beyond' : 'short of'} the starting value.`;
 }
 
 const BURSTS = [1, 2, 3, 5, 8] as const;
@@ -223,10 +201,9 @@ function Compared({
 /** "Braced on a rail goes 1⅓ stops slower than this, between ⅔ and 2." */
 function differenceWords(series: HoldSeries, against: HoldSeries): string {
   const { median, low, high } = steadierBy(posteriorOf(against), posteriorOf(series), series.confidence);
-  const between = `9 times in 10 between ${stopsLabel(low)} and ${stopWords(stopsLabel(high))}`;
-  if (low < 0 && high > 0)
-    return `“${against.title}” and this one cannot be told apart yet: ${stopWords(stopsLabel(median))}, ${between}.`;
-  return `“${against.title}” goes ${stopWords(stopsLabel(Math.abs(median)))} ${median > 0 ? 'slower' : 'less slow'} than this one, ${between}.`;
+  const between = `9 times in 10 between ${stopsLabel(low)} and ${stopWords(high)}`;
+  if (low < 0 && high > 0) return `“${against.title}” and this one cannot be told apart yet: ${stopWords(median)}, ${between}.`;
+  return `“${against.title}” goes ${stopWords(Math.abs(median))} ${median > 0 ? 'slower' : 'less slow'} than this one, ${between}.`;
 }
 
 /** What was held and how; what may still be changed is the name, the note and how sure is sure enough. */
@@ -243,7 +220,7 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
       `${sensor.label ?? kitWords(series)}, ${lens.label ?? ''}${lens.label?.includes('–') ? ` at ${Math.round(lens.focalLengthMm)} mm` : ''}`,
     ],
     ['Stabiliser', series.stabiliserStops > 0 ? `On, rated ${shortNumber(series.stabiliserStops)} stops` : 'Off'],
-    ['Hold', stanceWords(series.conditions)],
+    ['Hold', capital(stanceWords(series.conditions))],
     ['Counts as sharp', `Under 2 px ${view}`],
     ...(series.note ? [['You were', series.note] as [string, string]] : []),
     ['Judged', photos === 0 ? 'As each is taken' : photos === series.frames.length ? 'By its edges' : `${photos} by their edges`],
@@ -308,5 +285,5 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
 
 const chartWords = (series: HoldSeries): string => {
   const { trusted } = holdTestOf(series);
-  return `Share of sharp frames against shutter speed, ${seriesLine(series)}: ${plainNumber(series.confidence * 100)} % at ${shutterWords(trusted.medianS)}, between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}. Held ${capital(series.conditions.map((condition) => HOLD_CONDITIONS[condition].label).join(', ') || 'freely')}.`;
+  return `Share of sharp frames against shutter speed, ${seriesLine(series)}: ${plainNumber(series.confidence * 100)} % at ${shutterWords(trusted.medianS)}, between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}. ${capital(stanceWords(series.conditions))}.`;
 };

@@ -1,5 +1,5 @@
 import type { HoldSeries } from '@hushto/contract';
-import { plainNumber, shutterWords } from '@hushto/core';
+import { plainNumber, shutterWords } from '@hushto/words';
 import { Check, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { DropFiles } from '../../components/DropFiles.tsx';

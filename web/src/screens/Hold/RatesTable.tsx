@@ -1,5 +1,6 @@
 import { posteriorOf, setupOf, type HoldSeries } from '@hushto/contract';
-import { chanceCurve, ratesByShutter, shutterWords } from '@hushto/core';
+import { chanceCurve, ratesByShutter } from '@hushto/core';
+import { shutterWords } from '@hushto/words';
 import { useMemo } from 'react';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;

@@ -1,13 +1,6 @@
 import { setupOf, type HoldSeries } from '@hushto/contract';
-import {
-  DEFAULT_THRESHOLD,
-  normalSource,
-  seededRandom,
-  shutterWords,
-  steadyingStops,
-  viewingName,
-  pictureOf,
-} from '@hushto/core';
+import { DEFAULT_THRESHOLD, normalSource, seededRandom, steadyingStops, pictureOf } from '@hushto/core';
+import { shutterWords, viewingName } from '@hushto/words';
 import { Aperture } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';

@@ -1,5 +1,6 @@
 import type { StoredHold } from '@hushto/contract';
-import { FEWEST_TESTED, shutterLabel, shutterMarks, shutterWords, stopsLabel, stopWords } from '@hushto/core';
+import { FEWEST_TESTED, shutterLabel, shutterMarks } from '@hushto/core';
+import { shutterWords, stopWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -137,7 +138,7 @@ export function TakeFrames({ stored, edit, test }: TakeFramesProps) {
   );
 }
 
-const stopsText = (stops: number): string => stopWords(stopsLabel(stops));
+const stopsText = (stops: number): string => stopWords(stops);
 
 /** What the simulated camera hid, once it cannot help any more. */
 function Truth({ series }: { series: StoredHold['document'] }) {

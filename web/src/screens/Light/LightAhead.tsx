@@ -1,5 +1,6 @@
 import type { Place } from '@hushto/contract';
-import { groupDigits, type Brief } from '@hushto/core';
+import { type Brief } from '@hushto/core';
+import { groupDigits, rungWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Table2, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
@@ -129,7 +130,7 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
                 <td>
                   {rung?.state === 'past' && <TriangleAlert className="i" aria-label="Does not work" />}
                   {towards === 'brighter' && <em>Brighter again. </em>}
-                  {rung?.say ?? 'Base ISO; only faster and narrower are left.'}
+                  {rung ? rungWords(brief, rung) : 'Base ISO; only faster and narrower are left.'}
                 </td>
               </tr>
             ))}

@@ -1,7 +1,6 @@
 import {
   apertureMarks,
   evFromLux,
-  groupDigits,
   illuminanceLux,
   isoMarks,
   KNOWN_SCENES,
@@ -10,12 +9,11 @@ import {
   planningEv,
   planWithoutLadder,
   shutterMarks,
-  shutterWords,
   stopsLabel,
-  stopWords,
   type Brief,
 } from '@hushto/core';
 import type { Reading } from '@hushto/contract';
+import { groupDigits, shutterWords, stopWords } from '@hushto/words';
 import { Check, ImageUp, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { FileButton } from '../../components/FileButton.tsx';
@@ -106,7 +104,7 @@ function Result({ subject, contrast, brief }: { subject: Found | null; contrast:
       <p className="value">
         <b>{evText(ev100)}</b>
         <span>{luxText(illuminanceLux(ev100))}</span>
-        {uncertaintyStops > 0.34 && <span>± {stopWords(stopsLabel(uncertaintyStops))}</span>}
+        {uncertaintyStops > 0.34 && <span>± {stopWords(uncertaintyStops)}</span>}
       </p>
       <p>
         {like ? `About as bright as: ${like}. ` : ''}
@@ -124,8 +122,7 @@ function Result({ subject, contrast, brief }: { subject: Found | null; contrast:
 }
 
 function contrastWords(stops: number): string {
-  const label = stopsLabel(Math.abs(stops));
-  if (label === '0') return 'The background is as bright as the subject.';
+  if (Math.round(3 * stops) === 0) return 'The background is as bright as the subject.';
   const how = stops < 0 ? 'darker' : 'brighter';
   const care =
     stops > 1
@@ -133,7 +130,7 @@ function contrastWords(stops: number): string {
       : stops < -1
         ? ' An averaging meter would brighten it too much.'
         : '';
-  return `The background is ${stopWords(label)} ${how}.${care}`;
+  return `The background is ${stopWords(Math.abs(stops))} ${how}.${care}`;
 }
 
 const METERED = [

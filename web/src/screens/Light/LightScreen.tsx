@@ -1,5 +1,6 @@
 import { withHands, type Place, type StoredPlace } from '@hushto/contract';
-import { plainNumber, type Brief } from '@hushto/core';
+import { type Brief } from '@hushto/core';
+import { plainNumber } from '@hushto/words';
 import { Check, Plus, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';

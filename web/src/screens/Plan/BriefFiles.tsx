@@ -1,7 +1,8 @@
 import { FileButton } from '../../components/FileButton.tsx';
 import { saveFile } from '../../components/saveFile.ts';
-import { readBriefFile, writeBriefFile, type FileProblem } from '@hushto/contract';
+import { readBriefFile, writeBriefFile } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
+import { briefFileProblems, type FileProblem } from '@hushto/words';
 import { Download, Printer, TriangleAlert, Upload } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -22,9 +23,9 @@ const MOST_PROBLEMS = 5;
 export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps) {
   const [refused, setRefused] = useState<{ name: string; problems: readonly FileProblem[] } | null>(null);
   const take = async (file: File): Promise<void> => {
-    const { briefs, problems } = readBriefFile(await file.text());
-    if (briefs) onTakenIn(briefs);
-    else setRefused({ name: file.name, problems });
+    const read = readBriefFile(await file.text());
+    if ('briefs' in read) onTakenIn(read.briefs);
+    else setRefused({ name: file.name, problems: briefFileProblems(read) });
   };
   return (
     <div className="files">

@@ -1,19 +1,14 @@
 import {
   apertureLabel,
-  capital,
   fullFrameEquivalentMm,
-  HOLD_CONDITIONS,
   isoLabel,
-  groupDigits,
   MOVING_THINGS,
   STABILISER_SHARE,
-  stopsLabel,
-  stopWords,
-  subjectWords,
   VIEWING_CPH,
   type Brief,
 } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
+import { capital, groupDigits, stanceWords, stopWords, subjectWords } from '@hushto/words';
 import { ChevronDown } from 'lucide-react';
 import { lazy, useState, type ComponentType, type ReactNode } from 'react';
 import { Token } from '../../components/Token.tsx';
@@ -227,7 +222,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         ({focalText(brief)}),{' '}
         {token(
           'How I hold it',
-          holdText(brief),
+          stanceWords(hold.conditions),
           () => (
             <HoldEditor {...props} />
           ),
@@ -236,7 +231,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         ; the stabiliser {stabiliser > 0 ? 'gives ' : 'is '}
         {token(
           'Stabiliser',
-          stabiliser > 0 ? stopWords(stopsLabel(stabiliser)) : 'off',
+          stabiliser > 0 ? stopWords(stabiliser) : 'off',
           () => (
             <StabiliserEditor {...props} />
           ),
@@ -367,7 +362,7 @@ function More({ title, editor }: { title: string; editor: () => ReactNode }) {
 function swingText({ swing, colour }: Brief['light']): string {
   const stops = (swing?.upStops ?? 0) + (swing?.downStops ?? 0);
   return [
-    ...(stops > 0 ? [`${swing!.periodS < 2 ? 'chasing' : 'swinging'} over ${stopWords(stopsLabel(stops))}`] : []),
+    ...(stops > 0 ? [`${swing!.periodS < 2 ? 'chasing' : 'swinging'} over ${stopWords(stops)}`] : []),
     ...(colour === 'saturated' ? [colour] : []),
   ].join(', ');
 }
@@ -378,14 +373,12 @@ function tonesText({ subject, light }: Brief): string {
   const usual = toneWord(subject.tone) === 'mid grey' && toneWord(background.tone) === 'mid grey' && background.stops === 0;
   if (usual) return '';
   const lit =
-    background.stops === 0
-      ? ''
-      : `, ${stopWords(stopsLabel(Math.abs(background.stops)))} ${background.stops > 0 ? 'brighter' : 'darker'}`;
+    background.stops === 0 ? '' : `, ${stopWords(Math.abs(background.stops))} ${background.stops > 0 ? 'brighter' : 'darker'}`;
   return `${toneWord(subject.tone)} before ${toneWord(background.tone)}${lit}`;
 }
 
 const keyText = (keyStops: number): string =>
-  keyStops <= -2 ? 'night left night' : `${stopWords(stopsLabel(Math.abs(keyStops)))} ${keyStops < 0 ? 'down' : 'up'}`;
+  keyStops <= -2 ? 'night left night' : `${stopWords(Math.abs(keyStops))} ${keyStops < 0 ? 'down' : 'up'}`;
 
 function direction(degrees: number): string {
   const off = degrees > 90 ? 180 - degrees : degrees;
@@ -418,11 +411,6 @@ function focalText({ kit, picture }: Brief): string {
   const equivalent = `${Math.round(fullFrameEquivalentMm(kit.lens.focalLengthMm, kit.sensor.widthMm, kit.sensor.heightMm, picture.crop))} mm equivalent`;
   const zoom = kit.lens.label?.includes('–');
   return zoom ? `at ${shortNumber(kit.lens.focalLengthMm)} mm, ${equivalent}` : equivalent;
-}
-
-function holdText({ hold }: Brief): string {
-  const stance = hold.conditions.includes('low') ? [] : ['standing'];
-  return [...stance, ...hold.conditions.map((condition) => HOLD_CONDITIONS[condition].label)].join(', ');
 }
 
 function viewText({ viewCph, crop }: Brief['picture']): string {

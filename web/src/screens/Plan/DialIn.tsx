@@ -1,4 +1,5 @@
-import { burstRate, groupDigits, isoWords, plainNumber, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
+import { burstRate, type Brief, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
+import { groupDigits, isoWords, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import { Understroke } from '../../components/Understroke.tsx';

@@ -1,4 +1,5 @@
-import { pictureOf, plainNumber, grainWord, shutterWords, type Brief, type PlanAtShutter } from '@hushto/core';
+import { pictureOf, grainWord, type Brief, type PlanAtShutter } from '@hushto/core';
+import { plainNumber, shutterWords } from '@hushto/words';
 import { Columns2, Images, Layers2, X } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';

@@ -1,4 +1,5 @@
-import { grainWord, plainNumber, stopsLabel, stopWords, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
+import { grainWord, type Brief, type PlanAtLight, type PlanAtShutter, type Remedy } from '@hushto/core';
+import { plainNumber, remedyWords, stopWords } from '@hushto/words';
 import { distanceText, signedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
 
@@ -17,7 +18,7 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures
     ['Grain', plainNumber(figures.snrViewed), `signal to noise ${view}: ${grainWord(figures.snrViewed)}`],
     ['Subject', plainNumber(figures.snrSubject), `of its own tone: ${grainWord(figures.snrSubject)}`],
     ['Shadows', plainNumber(figures.snrShadow), `three stops down: ${grainWord(figures.snrShadow)}`],
-    ['Highlights', stopWords(stopsLabel(figures.highlightStops)), 'above mid grey before they clip'],
+    ['Highlights', stopWords(figures.highlightStops), 'above mid grey before they clip'],
     ...(limbs
       ? [['Limbs', px(limbs.smearViewPx), `of smear, ${plainNumber(limbs.factor)} times as fast`] as [string, string, string]]
       : []),
@@ -46,18 +47,21 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures
 }
 
 /** What would make an impossible brief possible, nearest at hand first. */
-export function WhatWouldHelp({ remedies }: Pick<PlanAtLight, 'remedies'>) {
+export function WhatWouldHelp({ brief, remedies }: { brief: Brief } & Pick<PlanAtLight, 'remedies'>) {
   return (
     <section className="figures" aria-labelledby="help-title">
       <h2 id="help-title">What would help</h2>
       <ul className="helps">
-        {remedies.map(({ code, say, stops }) => (
-          <li key={code}>
-            {say}{' '}
-            {stopsLabel(stops) !== '0' && !say.includes('stop') && <span className="quiet">{stopWords(stopsLabel(stops))}</span>}
+        {remedies.map((remedy) => (
+          <li key={remedy.code}>
+            {remedyWords(brief, remedy)} {isWorthStops(remedy) && <span className="quiet">{stopWords(remedy.stops)}</span>}
           </li>
         ))}
       </ul>
     </section>
   );
 }
+
+/** Remedies whose sentence does not name its stops itself. */
+const UNSAID: readonly Remedy['code'][] = ['brace', 'askStill', 'stillPhase', 'wider', 'fasterLens', 'nearer'];
+const isWorthStops = ({ code, stops }: Remedy): boolean => UNSAID.includes(code) && Math.round(3 * stops) !== 0;

@@ -1,4 +1,5 @@
-import { apertureLabel, groupDigits, type Rung } from '@hushto/core';
+import { apertureLabel, type Brief, type Rung } from '@hushto/core';
+import { groupDigits, rungWords, viewOf } from '@hushto/words';
 import { Info, TriangleAlert } from 'lucide-react';
 import { memo } from 'react';
 import { evText } from '../../quantities/quantities.ts';
@@ -6,10 +7,7 @@ import { rungsRound } from '../../state/ladder.ts';
 
 interface LadderProps {
   rungs: readonly Rung[];
-  /** Pixels are of this picture. */
-  view: string;
-  /** Widest aperture as engraved. */
-  widestF: number;
+  brief: Brief;
   caution: string | null;
   /** Light looked at, and the brief's own. */
   looked: number | null;
@@ -20,13 +18,13 @@ interface LadderProps {
 const TREADS = { works: '', edge: 'edge', relaxed: 'edge', past: 'past' } as const;
 
 /** What to give up next: rungs of light, brightest first, the present in the middle. Pressing one looks at that light. */
-export const Ladder = memo(function Ladder({ rungs, view, widestF, caution, looked, ev100, onLook }: LadderProps) {
+export const Ladder = memo(function Ladder({ rungs, brief, caution, looked, ev100, onLook }: LadderProps) {
   const shown = rungsRound(rungs);
   return (
     <section className="ladder" aria-labelledby="ladder-title">
       <div className="head">
         <h2 id="ladder-title">
-          Ladder <span className="quiet">as the light falls; px {view}</span>
+          Ladder <span className="quiet">as the light falls; px {viewOf(brief)}</span>
         </h2>
         {looked !== null ? (
           <p className="looking">
@@ -65,10 +63,10 @@ export const Ladder = memo(function Ladder({ rungs, view, widestF, caution, look
                 </span>
               </span>
               <span className="with">
-                {apertureLabel(rung.fNumber, [widestF])}, ISO {groupDigits(rung.labels.iso)}
+                {apertureLabel(rung.fNumber, [brief.kit.lens.widestF])}, ISO {groupDigits(rung.labels.iso)}
                 {rung.labels.lift !== '0' && `, lift ${rung.labels.lift}`}
               </span>
-              <span className="txt">{rung.say.replaceAll(` ${view}`, '')}</span>
+              <span className="txt">{rungWords(brief, rung, { named: false })}</span>
             </button>
           </li>
         ))}

@@ -1,15 +1,7 @@
 import {
-  capital,
-  cautionFor,
-  isoWords,
   shutterMarks,
   ladderFor,
   planWithoutLadder,
-  plainNumber,
-  shutterWords,
-  stopsLabel,
-  stopWords,
-  viewOf,
   type Aim,
   type Brief,
   type GateName,
@@ -18,6 +10,7 @@ import {
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
+import { capital, cautionWords, isoWords, plainNumber, reasonWords, shutterWords, stopWords, viewOf } from '@hushto/words';
 import equal from 'fast-deep-equal';
 import { PinOff, Table2 } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
@@ -82,8 +75,9 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
     [lookAt, change],
   );
   const titleProblem = issues.find(({ path }) => path === 'title')?.message ?? null;
-  const impossible = plan.possible || looked !== null ? null : (plan.reasons[0]?.say ?? null);
-  const caution = cautionFor(good);
+  const [first] = plan.reasons;
+  const impossible = plan.possible || looked !== null || !first ? null : reasonWords(brief, first);
+  const caution = cautionWords(good);
   return (
     <main className="plan">
       <div className="left">
@@ -107,34 +101,31 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
             <h2 id="why-title">Why</h2>
             <SchoolSwitch school={good.picture.school} brief={settled} edit={edit} />
           </div>
-          <Reasons reasons={plan.reasons} />
+          <Reasons brief={brief} reasons={plan.reasons} />
         </section>
       </div>
       <Instrument brief={brief} plan={plan} edit={edit} />
-      <Ladder
-        rungs={rungs}
-        view={viewOf(good)}
-        widestF={good.kit.lens.widestF}
-        caution={caution}
-        looked={looked}
-        ev100={good.light.ev100}
-        onLook={look}
-      />
+      <Ladder rungs={rungs} brief={settled} caution={caution} looked={looked} ev100={good.light.ev100} onLook={look} />
     </main>
   );
 }
 
 /** Words may come a moment after the values they explain: in a drag they are left out. */
-function Reasons({ reasons }: Pick<PlanAtLight, 'reasons'>) {
-  return <ReasonList reasons={useDeferredValue(reasons)} />;
+function Reasons({ brief, reasons }: ReasonsProps) {
+  const made = useMemo(() => ({ brief, reasons }), [brief, reasons]);
+  return <ReasonList {...useDeferredValue(made)} />;
 }
 
-const ReasonList = memo(function ReasonList({ reasons }: Pick<PlanAtLight, 'reasons'>) {
+interface ReasonsProps extends Pick<PlanAtLight, 'reasons'> {
+  brief: Brief;
+}
+
+const ReasonList = memo(function ReasonList({ brief, reasons }: ReasonsProps) {
   return (
     <ol>
-      {reasons.map(({ code, say }) => (
-        <li key={`${code}${say}`} className={code === 'hands' ? code : undefined}>
-          {say}
+      {reasons.map((reason) => (
+        <li key={JSON.stringify(reason)} className={reason.code === 'hands' ? 'hands' : undefined}>
+          {reasonWords(brief, reason)}
         </li>
       ))}
     </ol>
@@ -277,7 +268,11 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
       </div>
       <div className="colB">
         <RestCells brief={brief} shown={shown} {...actions} />
-        {plan.possible ? <SetCamera shown={shown} view={view} /> : <WhatWouldHelp remedies={plan.remedies} />}
+        {plan.possible ? (
+          <SetCamera brief={brief} shown={shown} view={view} />
+        ) : (
+          <WhatWouldHelp brief={brief} remedies={plan.remedies} />
+        )}
         <Frame {...framed} view={view} />
       </div>
       {width > 0 && width < NARROW && (
@@ -318,7 +313,7 @@ const partWords = (halvings: number, what: string): string =>
 
 function liftWords({ picture }: Brief): string {
   return picture.liftCeilingStops > 0
-    ? `lift passes your ${stopWords(stopsLabel(picture.liftCeilingStops))}`
+    ? `lift passes your ${stopWords(picture.liftCeilingStops)}`
     : `it asks for more than ${isoWords(picture.isoCeiling)}, and you lift nothing`;
 }
 

@@ -1,13 +1,5 @@
-import {
-  compareSchools,
-  groupDigits,
-  plainNumber,
-  SCHOOL_WORDS,
-  SCHOOLS,
-  type Brief,
-  type School,
-  type SchoolRow,
-} from '@hushto/core';
+import { compareSchools, SCHOOLS, type Brief, type School, type SchoolRow } from '@hushto/core';
+import { SCHOOL_WORDS, groupDigits, plainNumber } from '@hushto/words';
 import { Columns3, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { memo, useMemo, useState } from 'react';
@@ -87,8 +79,8 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
         {rows.map((row) => (
           <tr key={row.school} aria-current={row.school === brief.picture.school ? 'true' : undefined}>
             <th scope="row">
-              {row.label}
-              <span className="quiet">{row.says}</span>
+              {SCHOOL_WORDS[row.school].label}
+              <span className="quiet">{SCHOOL_WORDS[row.school].says}</span>
             </th>
             <td>
               <b>{row.choice.labels.shutter}</b>, {row.choice.labels.aperture}, ISO {groupDigits(row.choice.labels.iso)}
@@ -102,7 +94,12 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
               {row.school === brief.picture.school ? (
                 <span className="quiet">chosen</span>
               ) : (
-                <button type="button" className="btn s" aria-label={`Use ${row.label}`} onClick={() => onUse(row.school)}>
+                <button
+                  type="button"
+                  className="btn s"
+                  aria-label={`Use ${SCHOOL_WORDS[row.school].label}`}
+                  onClick={() => onUse(row.school)}
+                >
                   Use
                 </button>
               )}

@@ -1,24 +1,28 @@
-import { capital, type CameraWords, type PlanAtShutter } from '@hushto/core';
+import type { Brief, PlanAtShutter } from '@hushto/core';
+import { CAMERA_TERMS, cameraLines, type CameraLines } from '@hushto/words';
 import { List, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { memo, useDeferredValue } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { InFigures } from './InFigures.tsx';
 
+const TERMS = Object.keys(CAMERA_TERMS) as (keyof CameraLines)[];
 /** Lines that always stand; the others are one press away. */
 const FIRST = 4;
 
 interface SetCameraProps {
+  brief: Brief;
   shown: PlanAtShutter;
   view: string;
 }
 
 /** How to set the camera for the shown setting, a line each, and what to set back afterwards; in a drag the words follow when they can. */
-export function SetCamera({ shown, view }: SetCameraProps) {
-  return <Lines shown={useDeferredValue(shown)} view={view} />;
+export function SetCamera({ brief, shown, view }: SetCameraProps) {
+  const set = useMemo(() => ({ brief, shown }), [brief, shown]);
+  return <Lines {...useDeferredValue(set)} view={view} />;
 }
 
-const Lines = memo(function Lines({ shown, view }: SetCameraProps) {
-  const { camera } = shown;
+const Lines = memo(function Lines({ brief, shown, view }: SetCameraProps) {
+  const lines = cameraLines(brief, shown.camera);
   return (
     <section className="set" aria-labelledby="set-title">
       <div className="head">
@@ -36,36 +40,26 @@ const Lines = memo(function Lines({ shown, view }: SetCameraProps) {
                 </Popover.Close>
               </div>
               <div className="set">
-                <CameraRows camera={camera} />
+                <CameraRows lines={lines} />
               </div>
               <InFigures shown={shown} view={view} />
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>
       </div>
-      <CameraRows camera={camera} first={FIRST} />
+      <CameraRows lines={lines} first={FIRST} />
     </section>
   );
 });
 
 /** The lines of a setting, each under its term; the first few where only they are wanted. */
-export function CameraRows({ camera, first = Infinity }: { camera: CameraWords; first?: number }) {
-  const rows: [term: string, words: string][] = [
-    ['Mode', camera.say],
-    ['Meter', camera.meter],
-    ['Focus', camera.focus],
-    ['Drive', camera.drive],
-    ['Stabiliser', camera.stabiliser],
-    ['Curtain', camera.curtain],
-    ['Raw', camera.raw],
-    ['Set back', capital(camera.setBack)],
-  ];
+export function CameraRows({ lines, first = Infinity }: { lines: CameraLines; first?: number }) {
   return (
     <dl>
-      {rows.slice(0, first).map(([term, words]) => (
+      {TERMS.slice(0, first).map((term) => (
         <div key={term}>
-          <dt>{term}</dt>
-          <dd>{words}</dd>
+          <dt>{CAMERA_TERMS[term]}</dt>
+          <dd>{lines[term]}</dd>
         </div>
       ))}
     </dl>

@@ -1,4 +1,5 @@
-import { groupDigits, plainNumber, type Brief, type PlanAtShutter } from '@hushto/core';
+import { type Brief, type PlanAtShutter } from '@hushto/core';
+import { groupDigits, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Pin } from 'lucide-react';
 import { useCursor } from '../../state/cursor.ts';
 import { canStep, CELLS, isPinned, type CellName } from '../../state/pins.ts';

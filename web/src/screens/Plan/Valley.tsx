@@ -1,14 +1,5 @@
-import {
-  ALIKE,
-  capital,
-  shutterMarks,
-  shutterWords,
-  windowOf,
-  type Aim,
-  type GateName,
-  type Gates,
-  type PlanAtLight,
-} from '@hushto/core';
+import { ALIKE, shutterMarks, windowOf, type Aim, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
+import { capital, shutterWords } from '@hushto/words';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';

@@ -1,13 +1,5 @@
-import {
-  apertureLabel,
-  groupDigits,
-  isoLabel,
-  plainNumber,
-  shutterMarks,
-  shutterWords,
-  stopsLabel,
-  type PlanAtLight,
-} from '@hushto/core';
+import { apertureLabel, isoLabel, shutterMarks, stopsLabel, type PlanAtLight } from '@hushto/core';
+import { groupDigits, plainNumber, shutterWords } from '@hushto/words';
 import { againstHush, percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../state/valley.ts';
 

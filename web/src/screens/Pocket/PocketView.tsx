@@ -2,24 +2,30 @@ import type { FrameVerdict } from '@hushto/contract';
 import {
   apertureLabel,
   burstRate,
-  capital,
-  cautionFor,
-  groupDigits,
+  CONDITION_NAMES,
   HOLD_CONDITIONS,
   lightFromIso,
   lightFromMeter,
   meteredIso,
   meterReading,
-  plainNumber,
   planBrief,
   stopsLabel,
-  viewOf,
   type AnchoredLight,
   type Brief,
   type HoldCondition,
   type Plan,
   type Rung,
 } from '@hushto/core';
+import {
+  capital,
+  cautionWords,
+  CONDITION_WORDS,
+  evDigits,
+  groupDigits,
+  plainNumber,
+  rungWords,
+  stanceWords,
+} from '@hushto/words';
 import {
   ChevronLeft,
   ChevronRight,
@@ -95,7 +101,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
     classes.toggle('deep', pocket.deep);
     return () => classes.remove('deep');
   }, [pocket.deep]);
-  const caution = cautionFor(brief);
+  const caution = cautionWords(brief);
   return (
     <main className="pocket">
       <header className="topline">
@@ -270,7 +276,6 @@ function Rungs({
   onTap: (rung: Rung) => void;
 }) {
   const shown = rungsRound(ladder, room);
-  const view = viewOf(brief);
   return (
     <ol className="rungs" aria-label="Ladder. Press a rung to say: this is the light now">
       {Array.from({ length: room }, (_, n) => {
@@ -289,9 +294,9 @@ function Rungs({
               <i>ISO {groupDigits(rung.labels.iso)}</i>
               <span className="ev">
                 {rung.state === 'past' && <TriangleAlert className="i" aria-label="Does not work" />}
-                {rung.now ? `now, ${evText(rung.evFrom).slice(3)}` : evText(rung.evFrom)}
+                {rung.now ? `now, ${evDigits(rung.evFrom)}` : evText(rung.evFrom)}
               </span>
-              <span className="w">{rung.say.replaceAll(` ${view}`, '')}</span>
+              <span className="w">{rungWords(brief, rung, { named: false })}</span>
             </button>
           </li>
         );
@@ -396,7 +401,7 @@ function LightNow({ question, stop, ev100, bound, onAnchor, onPlanned }: LightNo
           {question.shows}{' '}
           <small>
             {evText(ev100)}
-            {limit || (planned ? ', as planned' : `, not ${evText(stop.ev100).slice(3)}`)}
+            {limit || (planned ? ', as planned' : `, not ${evDigits(stop.ev100)}`)}
           </small>
           {!planned && <span className="vh">. Back to the planned light</span>}
         </button>
@@ -416,22 +421,22 @@ function LightNow({ question, stop, ev100, bound, onAnchor, onPlanned }: LightNo
   );
 }
 
-const CONDITIONS = Object.entries(HOLD_CONDITIONS) as [HoldCondition, (typeof HOLD_CONDITIONS)[HoldCondition]][];
-
 function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCondition[]) => void }) {
   const { conditions } = brief.hold;
-  const words =
-    conditions.length > 0 ? conditions.map((condition) => HOLD_CONDITIONS[condition].label).join(', ') : 'standing free';
   const toggle = (condition: HoldCondition): void =>
     onHold(conditions.includes(condition) ? conditions.filter((other) => other !== condition) : [...conditions, condition]);
   return (
-    <Sheet title="How you hold it" icon={<PersonStanding className="i" aria-hidden="true" />} words={capital(words)}>
+    <Sheet
+      title="How you hold it"
+      icon={<PersonStanding className="i" aria-hidden="true" />}
+      words={capital(stanceWords(conditions))}
+    >
       <ul className="choices">
-        {CONDITIONS.map(([condition, { label, stops }]) => (
+        {CONDITION_NAMES.map((condition) => (
           <li key={condition}>
             <button type="button" className="btn" aria-pressed={conditions.includes(condition)} onClick={() => toggle(condition)}>
-              <span>{capital(label)}</span>
-              <span className="num">{steadyText(stops)}</span>
+              <span>{capital(CONDITION_WORDS[condition])}</span>
+              <span className="num">{steadyText(HOLD_CONDITIONS[condition])}</span>
             </button>
           </li>
         ))}

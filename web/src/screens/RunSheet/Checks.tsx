@@ -2,7 +2,7 @@ import { CHECK_TIMES, type Check, type RunSheet } from '@hushto/contract';
 import type { Checklists } from '@hushto/core';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { putAway, shownLists, ticked, withOwn, type CheckTime } from '../../state/checks.ts';
+import { putAway, shownLists, ticked, withOwn, type CheckTime, type ShownCheck } from '../../domain/checks.ts';
 import type { EditSheet } from './Segments.tsx';
 
 const TITLES: Record<CheckTime, string> = { before: 'Before leaving', arrival: 'On arrival', afterwards: 'Afterwards' };
@@ -28,7 +28,7 @@ export function Checks({ sheet, made, edit }: { sheet: RunSheet; made: Checklist
 
 interface ListProps {
   title: string;
-  checks: readonly Check[];
+  checks: readonly ShownCheck[];
   change: (change: (kept: readonly Check[]) => Check[]) => void;
 }
 
@@ -43,20 +43,20 @@ function List({ title, checks, change }: ListProps) {
       <h3>
         {title}{' '}
         <span className="quiet">
-          {checks.filter(({ done }) => done).length} of {checks.length}
+          {checks.filter(({ check }) => check.done).length} of {checks.length}
         </span>
       </h3>
       <ul>
-        {checks.map((check) => (
-          <li key={check.key} className={check.done ? 'done' : ''}>
+        {checks.map(({ key, text: line, check }) => (
+          <li key={key} className={check.done ? 'done' : ''}>
             <label className="tick">
               <input type="checkbox" checked={check.done} onChange={() => change((kept) => ticked(kept, check))} />
-              <span>{check.text}</span>
+              <span>{line}</span>
             </label>
             <button
               type="button"
               className="tip-x"
-              aria-label={`Put away: ${check.text}`}
+              aria-label={`Put away: ${line}`}
               onClick={() => change((kept) => putAway(kept, check))}
             >
               <X className="i" aria-hidden="true" />

@@ -1,5 +1,6 @@
 import type { RunSheet, Segment, StoredBrief } from '@hushto/contract';
-import { cautionFor, groupDigits, plainNumber, type StretchUse } from '@hushto/core';
+import { type StretchUse } from '@hushto/core';
+import { cautionWords, groupDigits, plainNumber } from '@hushto/words';
 import {
   closestCenter,
   DndContext,
@@ -106,7 +107,7 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
   const change = (part: Partial<Segment>): void =>
     edit((sheet) => ({ ...sheet, segments: sheet.segments.map((one) => (one.id === segment.id ? { ...one, ...part } : one)) }));
   const name = segment.title || brief?.title || 'Pause';
-  const caution = brief && cautionFor(brief);
+  const caution = brief && cautionWords(brief);
   return (
     <li
       ref={setNodeRef}

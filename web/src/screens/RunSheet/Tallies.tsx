@@ -1,4 +1,5 @@
-import { fieldIssues, TallyFileSchema, type StoredTally } from '@hushto/contract';
+import { tallyFileToday, TallyFileSchema, type StoredTally } from '@hushto/contract';
+import { fieldIssues } from '@hushto/words';
 import { FileInput, Trash2 } from 'lucide-react';
 import { FileButton } from '../../components/FileButton.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
@@ -14,10 +15,12 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
   const mine = [...shown].sort((a, b) => order(b, runSheetId).localeCompare(order(a, runSheetId)));
   const bringIn = async (file: File): Promise<void> => {
     const parsed = TallyFileSchema.safeParse(
-      await file
-        .text()
-        .then(JSON.parse)
-        .catch(() => null),
+      tallyFileToday(
+        await file
+          .text()
+          .then(JSON.parse)
+          .catch(() => null),
+      ),
     );
     if (!parsed.success) {
       const [first] = fieldIssues(parsed.error);

@@ -1,5 +1,6 @@
 import type { RunSheet } from '@hushto/contract';
-import { COMPRESSION_SHARE, plainNumber, type Budget, type Compression, type RunsOut } from '@hushto/core';
+import { COMPRESSION_SHARE, type Budget, type Compression, type RunsOut } from '@hushto/core';
+import { plainNumber } from '@hushto/words';
 import { NumberField } from '../../components/NumberField.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
 import { Segments as Choice } from '../../components/Segments.tsx';

@@ -1,19 +1,11 @@
-import { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR, type Aim } from '@hushto/core';
+import { AIM_NAMES, AIMS, DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from '@hushto/core';
+import { AIM_WORDS } from '@hushto/words';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
-const AIMS: readonly { value: Aim; label: string; says: string }[] = [
-  { value: 'freeze', label: 'Freeze', says: 'What moves is sharp at the size it will be shown.' },
-  { value: 'trace', label: 'Trace', says: 'A little of the movement shows: ½ to 2 % of the picture height.' },
-  {
-    value: 'streak',
-    label: 'Streak',
-    says: 'Movement becomes a streak of 3 to 8 % of the picture height; from 10 % people dissolve.',
-  },
-  { value: 'pan', label: 'Pan', says: 'You follow the subject: it stays sharp and the background streaks.' },
-];
+const OPTIONS = AIM_NAMES.map((value) => ({ value, label: AIM_WORDS[value].label }));
 
 /** Whether movement is frozen, shown or followed. */
 export function AimEditor({ brief, edit }: EditorProps) {
@@ -25,11 +17,11 @@ export function AimEditor({ brief, edit }: EditorProps) {
         label="Movement"
         hideLabel
         value={aim}
-        options={AIMS}
+        options={OPTIONS}
         onChange={(value) => edit(patch('picture', { aim: value }))}
       />
-      <p className="help">{AIMS.find(({ value }) => value === aim)!.says}</p>
-      {aim === 'pan' && (
+      <p className="help">{AIM_WORDS[aim].says}</p>
+      {AIMS[aim].follows && (
         <>
           <p className="field small quiet">Streak of the background, of the picture width</p>
           <Quantity

@@ -1,12 +1,11 @@
-import { countingSeries, dayWords, seriesFor } from '@hushto/contract';
-import { capital, HOLD_CONDITIONS, type HoldCondition } from '@hushto/core';
+import { countingSeries, seriesFor } from '@hushto/contract';
+import { CONDITION_NAMES, HOLD_CONDITIONS, type HoldCondition } from '@hushto/core';
+import { capital, CONDITION_WORDS, dayWords } from '@hushto/words';
 import { useId } from 'react';
 import { Link } from 'react-router';
 import { useLibrary } from '../../../state/library.ts';
 import { steadyText } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
-
-const ALL = Object.entries(HOLD_CONDITIONS) as [HoldCondition, (typeof HOLD_CONDITIONS)[HoldCondition]][];
 
 /** What steadies or unsettles the hands. */
 export function HoldEditor({ brief, edit }: EditorProps) {
@@ -16,7 +15,7 @@ export function HoldEditor({ brief, edit }: EditorProps) {
   return (
     <>
       <ul className="ticks">
-        {ALL.map(([condition, { label, stops }]) => (
+        {CONDITION_NAMES.map((condition) => (
           <li key={condition}>
             <label className="tick">
               <input
@@ -24,8 +23,8 @@ export function HoldEditor({ brief, edit }: EditorProps) {
                 checked={conditions.includes(condition)}
                 onChange={(event) => toggle(condition, event.target.checked)}
               />
-              <span>{capital(label)}</span>
-              <span className="quiet small num">{steadyText(stops)}</span>
+              <span>{capital(CONDITION_WORDS[condition])}</span>
+              <span className="quiet small num">{steadyText(HOLD_CONDITIONS[condition])}</span>
             </label>
           </li>
         ))}

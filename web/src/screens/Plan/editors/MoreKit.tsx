@@ -1,4 +1,5 @@
-import { plainNumber, planWithoutLadder, type Brief, type PlanAtLight, type ShutterType } from '@hushto/core';
+import { planWithoutLadder, type Brief, type PlanAtLight, type ShutterType } from '@hushto/core';
+import { plainNumber } from '@hushto/words';
 import { useMemo } from 'react';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';

@@ -4,11 +4,11 @@ import {
   meterCompensation,
   shareAtReading,
   stopsLabel,
-  stopWords,
   swingAt,
   type LightColour,
   type Swing,
 } from '@hushto/core';
+import { stopWords } from '@hushto/words';
 import { Segments } from '../../../components/Segments.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { percentText, shortNumber } from '../../../quantities/quantities.ts';
@@ -48,7 +48,7 @@ function SwingSection({ brief, edit }: EditorProps) {
         <>
           <SwingDrawing swing={swing} />
           <SaidSlider
-            says={`Falls below your reading by ${stopWords(stopsLabel(swing.downStops))}`}
+            says={`Falls below your reading by ${stopWords(swing.downStops)}`}
             label="Falls by"
             value={swing.downStops}
             min={0}
@@ -57,7 +57,7 @@ function SwingSection({ brief, edit }: EditorProps) {
             onChange={(downStops) => set({ downStops })}
           />
           <SaidSlider
-            says={`Rises above it by ${stopWords(stopsLabel(swing.upStops))}`}
+            says={`Rises above it by ${stopWords(swing.upStops)}`}
             label="Rises by"
             value={swing.upStops}
             min={0}
@@ -162,7 +162,7 @@ function MeterSection({ brief, edit }: EditorProps) {
       <p className="help">
         {label === '0'
           ? 'An averaging meter gets it right.'
-          : `An averaging meter would make it ${stopWords(stopsLabel(Math.abs(off)))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
+          : `An averaging meter would make it ${stopWords(Math.abs(off))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
       </p>
       <SaidSlider
         says={`The subject is ${toneWord(subject.tone)}`}
@@ -197,7 +197,7 @@ function MeterSection({ brief, edit }: EditorProps) {
         says={
           background.stops === 0
             ? 'It is lit as the subject is'
-            : `It is lit ${stopWords(stopsLabel(Math.abs(background.stops)))} ${background.stops > 0 ? 'brighter' : 'darker'}`
+            : `It is lit ${stopWords(Math.abs(background.stops))} ${background.stops > 0 ? 'brighter' : 'darker'}`
         }
         label="Light on the background"
         value={background.stops}

@@ -1,4 +1,5 @@
-import { isoMarks, isoWords, shutterWords, stopsLabel, stopWords, whatDarkerBuys, type Brief } from '@hushto/core';
+import { isoMarks, whatDarkerBuys, type Brief } from '@hushto/core';
+import { isoWords, provenanceWords, shutterWords, stopWords } from '@hushto/words';
 import { Link } from 'react-router';
 import { Segments } from '../../../components/Segments.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
@@ -37,7 +38,9 @@ export function MorePicture({ brief, edit }: EditorProps) {
           marks={['blur bothers more', 'grain bothers more']}
           onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3, tasteFrom: undefined }))}
         />
-        <p className="help">{tasteFrom ? `From ${tasteFrom.say}.` : <Link to="/grain/taste">Find your taste by looking</Link>}</p>
+        <p className="help">
+          {tasteFrom ? `From ${provenanceWords('taste', tasteFrom)}.` : <Link to="/grain/taste">Find your taste by looking</Link>}
+        </p>
       </section>
       {school === 'clean' && (
         <section>
@@ -58,7 +61,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
 
 function tasteWords(stops: number): string {
   if (Math.abs(stops) < 1 / 6) return 'Blur and grain bother you alike';
-  return `${stops > 0 ? 'Grain' : 'Blur'} bothers you ${stopWords(stopsLabel(Math.abs(stops)))} more`;
+  return `${stops > 0 ? 'Grain' : 'Blur'} bothers you ${stopWords(Math.abs(stops))} more`;
 }
 
 /** What rendering it darker buys against as metered: shutter where a ceiling is the limit, else ISO. */
@@ -68,11 +71,9 @@ function keyWords(brief: Brief): string {
   const { shutterStops, isoStops, shutterS, meteredShutterS } = whatDarkerBuys(brief);
   const bought = [
     ...(shutterStops > 0.2
-      ? [
-          `${stopWords(stopsLabel(shutterStops))} of shutter (${shutterWords(shutterS)} instead of ${shutterWords(meteredShutterS)})`,
-        ]
+      ? [`${stopWords(shutterStops)} of shutter (${shutterWords(shutterS)} instead of ${shutterWords(meteredShutterS)})`]
       : []),
-    ...(isoStops > 0.2 ? [`${stopWords(stopsLabel(isoStops))} of ISO and lift`] : []),
+    ...(isoStops > 0.2 ? [`${stopWords(isoStops)} of ISO and lift`] : []),
   ];
   return `Buys ${bought.join(' and ') || 'nothing here: the light is no limit'}.`;
 }

@@ -1,5 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { BODY_DEFAULTS, BodySchema, FORMATS, formSentence, type StoredBody } from '@hushto/contract';
+import { BODY_DEFAULTS, BodySchema, FORMATS, type StoredBody } from '@hushto/contract';
+import { formSentence } from '@hushto/words';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { keep } from '../../../state/library.ts';

@@ -1,5 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { formSentence, LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hushto/contract';
+import { LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hushto/contract';
+import { formSentence } from '@hushto/words';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { keep } from '../../../state/library.ts';

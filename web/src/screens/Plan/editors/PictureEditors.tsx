@@ -1,4 +1,5 @@
-import { isoMarks, isoWords, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/core';
+import { isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/core';
+import { isoWords, liftOrIsoWords, provenanceWords } from '@hushto/words';
 import { Link } from 'react-router';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
@@ -61,7 +62,7 @@ export function IsoCeilingEditor({ brief, edit }: EditorProps) {
       <p className="help">{isoWords(brief.picture.isoCeiling)}: where the grain still pleases you. Beyond it only lift helps.</p>
       <p className="help">
         {brief.picture.isoCeilingFrom ? (
-          `From ${brief.picture.isoCeilingFrom.say}.`
+          `From ${provenanceWords('ceiling', brief.picture.isoCeilingFrom)}.`
         ) : (
           <Link to="/grain/taste">Find your ceiling by looking</Link>
         )}
@@ -89,7 +90,7 @@ export function LiftEditor({ brief, edit }: EditorProps) {
         Brightened later by up to {stopsLabel(liftCeilingStops)} stops: at most as grainy as{' '}
         {isoWords(isoCeiling * 2 ** liftCeilingStops)}.
       </p>
-      <p className="help">{planWithoutLadder(brief).liftOrIso.say}</p>
+      <p className="help">{liftOrIsoWords(planWithoutLadder(brief).liftOrIso)}</p>
     </>
   );
 }

@@ -1,5 +1,7 @@
+import { briefFaultOf, type FieldIssue, type ReadBriefFile } from '@hushto/contract';
+import type { Brief } from '@hushto/core';
 import type { z } from 'zod';
-import type { FieldIssue } from './errors.ts';
+import { problemWords } from './problems.ts';
 
 type Issue = z.core.$ZodIssue;
 
@@ -7,10 +9,10 @@ type Issue = z.core.$ZodIssue;
 export const MOST_ISSUES = 50;
 
 /** What is wrong with each field, in a sentence with the remedy; unknown keys are named by their own path. The first fifty. */
-export function fieldIssues(error: z.ZodError): FieldIssue[] {
+export function fieldIssues({ issues }: Pick<z.ZodError, 'issues'>): FieldIssue[] {
   // A field out of range can also fail the checks between fields: its first sentence is the one to say.
   const byPath = new Map<string, FieldIssue>();
-  for (const issue of error.issues)
+  for (const issue of issues)
     for (const field of explain(issue)) {
       if (byPath.size >= MOST_ISSUES) return [...byPath.values()];
       if (!byPath.has(field.path)) byPath.set(field.path, field);
@@ -51,7 +53,28 @@ function explain(issue: Issue): FieldIssue[] {
       );
     case 'invalid_value':
       return say(`Must be one of ${issue.values.map(String).join(', ')}.`);
-    default:
-      return say(issue.message);
+    default: {
+      const fault = briefFaultOf(issue);
+      return say(fault ? problemWords(fault) : issue.message);
+    }
   }
+}
+
+/** What is wrong with a file of briefs, line by line; the path is empty for the file as a whole. */
+export interface FileProblem {
+  line: number;
+  path: string;
+  message: string;
+}
+
+export function briefFileProblems(read: Exclude<ReadBriefFile, { briefs: Brief[] }>): FileProblem[] {
+  if ('notJson' in read) {
+    const { line, column } = read.notJson;
+    return [{ line, path: '', message: `This is not JSON: something is wrong at column ${column}.` }];
+  }
+  return fieldIssues(read).map(({ path, message }) => ({
+    line: read.lineOf(path === '' ? [] : path.split('.')),
+    path,
+    message,
+  }));
 }

@@ -1,4 +1,5 @@
 import type { HoldCondition } from '../motion/hands.ts';
+import type { Aim } from '../plan/aims.ts';
 
 /** Who or what moves; decides which remedies may be offered. */
 export const SUBJECT_KINDS = ['person', 'performer', 'athlete', 'animal', 'vehicle'] as const;
@@ -8,8 +9,6 @@ export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 export const PLACES = ['open', 'road', 'crowd', 'stage', 'pit', 'ring', 'edge', 'water', 'wild'] as const;
 export type Place = (typeof PLACES)[number];
 
-export const AIMS = ['freeze', 'trace', 'streak', 'pan'] as const;
-export type Aim = (typeof AIMS)[number];
 export const SCHOOLS = ['hush', 'moment', 'clean', 'depth'] as const;
 export type School = (typeof SCHOOLS)[number];
 export const SHUTTER_TYPES = ['mechanical', 'firstCurtain', 'electronic'] as const;
@@ -108,10 +107,11 @@ export interface Hold {
   seriesId?: string | null | undefined;
 }
 
-/** Which of the user's own tests a value comes from, in words such as "your 18 frames of 3 March". */
+/** Which of the user's own tests a value comes from: how many frames, choices or looks it had, and of which day, where that is known. */
 export interface Provenance {
   seriesId: string;
-  say: string;
+  count: number;
+  day: string | null;
 }
 
 export interface Pinned {

@@ -1,7 +1,7 @@
-import type { Brief, Place } from './brief.ts';
+import { cautionFor, type Brief, type Caution, type Place } from '@hushto/core';
 
 /** The usual caution of a place, deferring to those who run it. */
-const PLACE_CAUTIONS: Partial<Record<Place, string>> = {
+const PLACE_CAUTIONS: Record<Exclude<Place, 'open'>, string> = {
   road: 'Traffic does not see you in the dark: keep off the carriageway and the rails. Local rules have the last word.',
   crowd: 'Mind feet, bags and people who would rather not be photographed; stewards have the last word.',
   stage: 'Keep off stage edges and cables, and mind your ears; the venue’s staff have the last word.',
@@ -12,9 +12,11 @@ const PLACE_CAUTIONS: Partial<Record<Place, string>> = {
   wild: 'Keep your distance from wild animals and their young; licensed guides and local rules have the last word.',
 };
 
-/** The caution to show with a plan: the photographer's own first, else the place's, else none. */
-export function cautionFor(brief: Brief): string | null {
-  return (
-    brief.caution ?? PLACE_CAUTIONS[brief.place ?? 'open'] ?? (brief.subject.kind === 'animal' ? PLACE_CAUTIONS.wild! : null)
-  );
+export const cautionText = (caution: NonNullable<Caution>): string =>
+  caution.code === 'own' ? caution.words : PLACE_CAUTIONS[caution.place];
+
+/** The caution to show with a brief's plan; null where there is none. */
+export function cautionWords(brief: Brief): string | null {
+  const caution = cautionFor(brief);
+  return caution && cautionText(caution);
 }

@@ -1,0 +1,184 @@
+import {
+  apertureLabel,
+  type Brief,
+  type CameraSetting,
+  type CurtainSetting,
+  type FocusSetting,
+  type MeterSetting,
+  type SetBack,
+} from '@hushto/core';
+import {
+  count,
+  isoDigits,
+  isoWords,
+  metres,
+  percent,
+  plainNumber,
+  shutterWords,
+  signedStops,
+  stopWords,
+  viewedPx,
+} from './numbers.ts';
+import { subjectWords } from './subject.ts';
+import { capital, listed } from './text.ts';
+
+/** The lines of a camera's setting, each under its term. */
+export interface CameraLines {
+  mode: string;
+  meter: string;
+  focus: string;
+  drive: string;
+  stabiliser: string;
+  curtain: string;
+  raw: string;
+  setBack: string;
+}
+
+export const CAMERA_TERMS: Record<keyof CameraLines, string> = {
+  mode: 'Mode',
+  meter: 'Meter',
+  focus: 'Focus',
+  drive: 'Drive',
+  stabiliser: 'Stabiliser',
+  curtain: 'Curtain',
+  raw: 'Raw',
+  setBack: 'Set back',
+};
+
+/** How to set the camera, a line for each thing that is set. */
+export const cameraLines = (brief: Brief, setting: CameraSetting): CameraLines => ({
+  mode: modeWords(brief, setting),
+  meter: meterWords(setting.meter),
+  focus: focusWords(setting.focus),
+  drive: driveWords(setting.drive),
+  stabiliser: stabiliserWords(brief, setting.stabiliser),
+  curtain: curtainWords(setting.curtain),
+  raw: setting.rawBits === 14 ? '14 bits' : '12 bits are enough: grain hides the rest',
+  setBack: setBackWords(setting.setBack),
+});
+
+/** The mode and its limits. */
+export function modeWords({ kit: { lens } }: Brief, { mode, shutterS, fNumber, iso, ceilingIso }: CameraSetting): string {
+  const shutter = shutterWords(shutterS);
+  const f = apertureLabel(fNumber, [lens.widestF, lens.narrowestF]);
+  const ceiling = isoWords(ceilingIso);
+  switch (mode) {
+    case 'manual':
+      return `Manual: ${shutter}, ${f}, ISO fixed at ${isoDigits(iso)}`;
+    case 'manualAutoIso':
+      return `Manual: ${shutter}, ${f}; auto ISO up to ${ceiling}`;
+    case 'shutterPriority':
+      return `Shutter priority at ${shutter}, auto ISO up to ${ceiling}`;
+    case 'aperturePriority':
+      return `Aperture priority at ${f}, slowest shutter ${shutter}, auto ISO up to ${ceiling}`;
+  }
+}
+
+/** Compensation and readings are dialled in thirds: less than half of one is none. */
+const isNone = (stops: number): boolean => Math.round(3 * stops) === 0;
+
+function meterWords(meter: MeterSetting): string {
+  switch (meter.code) {
+    case 'brightPhase': {
+      const back = isNone(meter.holdBackStops) ? '' : `; hold back ${stopWords(meter.holdBackStops)}`;
+      return `For the bright phase${back}; shoot on the peaks, ${percent(meter.share)} of the time, let dark frames go`;
+    }
+    case 'spot':
+      return isNone(meter.stops)
+        ? 'Spot or highlight, off the subject'
+        : `Spot or highlight; compensate ${signedStops(meter.stops)}`;
+    case 'reads':
+    case 'compensates':
+      return `${averagingWords(meter.code, meter.stops)}${meter.channels ? '; watch each channel, one clips early' : ''}`;
+  }
+}
+
+function averagingWords(code: 'reads' | 'compensates', stops: number): string {
+  if (isNone(stops)) return code === 'reads' ? 'Will read 0' : 'No compensation';
+  return code === 'reads' ? `Will read ${signedStops(stops)}: leave it there` : `Compensate ${signedStops(stops)}, averaging`;
+}
+
+function focusWords(focus: FocusSetting): string {
+  switch (focus.code) {
+    case 'byHand': {
+      const [near, far] = [metres(focus.nearM), metres(focus.farM)];
+      const sharp = near === far ? 'hardly more is sharp' : `${near} to ${far} is sharp`;
+      return `By hand at ${metres(focus.distanceM)}: ${sharp}`;
+    }
+    case 'following':
+      return 'Continuous, on the subject before and while you follow it';
+    case 'onAnEdge':
+      return 'Single, a small point on an edge with contrast';
+    case 'continuous':
+      return 'Continuous, a small point on the subject';
+    case 'single':
+      return 'Single, a small point on the subject';
+  }
+}
+
+function driveWords(drive: CameraSetting['drive']): string {
+  switch (drive.code) {
+    case 'timer':
+      return 'Two-second timer, one frame';
+    case 'single':
+      return 'One frame at a time';
+    case 'burst':
+      return `Continuous, ${rateWords(drive.perSecond)}, press for ${count(drive.frames, 'frame', 'frames')}`;
+  }
+}
+
+/** "8/s", "2.5/s". */
+export const rateWords = (perSecond: number): string => `${Number(perSecond.toFixed(1))}/s`;
+
+function stabiliserWords(brief: Brief, stabiliser: CameraSetting['stabiliser']): string {
+  switch (stabiliser) {
+    case 'none':
+      return 'None: your stance is all there is';
+    case 'panning':
+      return 'In its panning mode: it must not fight the swing';
+    case 'notTheSubject':
+      return `On; it steadies you, not ${subjectWords(brief)}`;
+    case 'on':
+      return 'On';
+  }
+}
+
+function curtainWords(curtain: CurtainSetting): string {
+  switch (curtain.code) {
+    case 'mechanical':
+      return 'Mechanical';
+    case 'mechanicalShakes':
+      return 'Mechanical shakes at this speed: electronic first is steadier';
+    case 'electronicFirst':
+      return 'Electronic first';
+    case 'mechanicalForDiscs':
+      return 'Mechanical: so fast and wide, electronic first spoils soft backgrounds';
+    case 'electronic': {
+      const { bands, leanPx } = curtain;
+      const faults = [
+        ...(bands === null ? [] : [bandsWords(bands)]),
+        ...(leanPx === null ? [] : [`what crosses leans by ${viewedPx(leanPx)}`]),
+      ];
+      return faults.length > 0 ? `Electronic, silent: ${faults.join(', ')}` : 'Electronic, silent';
+    }
+  }
+}
+
+export const bandsWords = (bands: number): string =>
+  `about ${plainNumber(bands)} ${bands <= 1 ? 'band' : 'bands'} from the lamps`;
+
+export const SET_BACK_WORDS: Record<SetBack, string> = {
+  exposureMode: 'exposure mode',
+  fixedIso: 'fixed ISO',
+  isoCeiling: 'ISO ceiling',
+  compensation: 'compensation',
+  drive: 'drive',
+  focusMode: 'focus mode',
+  stabiliser: 'stabiliser',
+  shutterType: 'shutter type',
+};
+
+function setBackWords({ what, brightenStops }: CameraSetting['setBack']): string {
+  const list = capital(listed(what.map((one) => SET_BACK_WORDS[one])));
+  return isNone(brightenStops) ? list : `${list}; brighten the raws ${stopWords(brightenStops)}`;
+}

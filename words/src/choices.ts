@@ -1,0 +1,54 @@
+import { AIMS, type Aim, type HoldCondition, type School } from '@hushto/core';
+
+/** A wished range of the picture height as it is written: "0.5 to 2 %". */
+export const wantedWords = ({ from, to }: { from: number; to: number }): string => `${exactly(from)} to ${exactly(to)}\u00a0%`;
+const exactly = (share: number): string => String(Number((100 * share).toFixed(2)));
+
+/** What each aim does with movement, as it is chosen. */
+export const AIM_WORDS: Record<Aim, { label: string; says: string }> = {
+  freeze: { label: 'Freeze', says: 'What moves is sharp at the size it will be shown.' },
+  trace: { label: 'Trace', says: `A little of the movement shows: ${wantedWords(AIMS.trace.wanted!)} of the picture height.` },
+  streak: {
+    label: 'Streak',
+    says: `Movement becomes a streak of ${wantedWords(AIMS.streak.wanted!)} of the picture height; from 10\u00a0% people dissolve.`,
+  },
+  pan: { label: 'Pan', says: 'You follow the subject: it stays sharp and the background streaks.' },
+};
+
+/** What each school gives up last, and when people prefer it. */
+export const SCHOOL_WORDS: Record<School, { label: string; says: string }> = {
+  hush: { label: 'Hush', says: 'Keeps most detail, whichever of blur and grain costs less.' },
+  moment: {
+    label: 'Moment first',
+    says: 'For gestures and faces that will not come again: the movement is sharp, ISO goes where it must.',
+  },
+  clean: {
+    label: 'Clean first',
+    says: 'For still subjects, large prints and dark tones: base ISO as long as hands hold; what moves may blur.',
+  },
+  depth: {
+    label: 'Depth first',
+    says: 'For groups, context and zone focus: all of the depth is sharp before anything else is wished.',
+  },
+};
+
+/** What steadies or unsettles the hands, as part of a stance. */
+export const CONDITION_WORDS: Record<HoldCondition, string> = {
+  elbows: 'elbows in',
+  finder: 'eye at the finder',
+  low: 'kneeling or seated',
+  wall: 'leaning on a wall',
+  rail: 'camera braced on a rail',
+  timed: 'breathing out, timed release',
+  breeze: 'in a breeze',
+  wind: 'in wind',
+  unsteady: 'cold, tired or after coffee',
+  vehicle: 'on a moving boat or vehicle',
+  oneHand: 'one hand',
+};
+
+/** "standing, elbows in", "kneeling or seated". */
+export function stanceWords(conditions: readonly HoldCondition[]): string {
+  const stands = !conditions.some((condition) => condition === 'low' || condition === 'vehicle');
+  return [...(stands ? ['standing'] : []), ...conditions.map((condition) => CONDITION_WORDS[condition])].join(', ');
+}

@@ -1,0 +1,20 @@
+/** Facts to sentences. */
+export { againstWords } from './against.ts';
+export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, type CameraLines } from './camera.ts';
+export { cautionWords } from './caution.ts';
+export { checkWords } from './checklist.ts';
+export { AIM_WORDS, CONDITION_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
+export { briefFileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
+export { rungWords } from './ladder.ts';
+export { liftOrIsoWords } from './liftOrIso.ts';
+export * from './numbers.ts';
+export { problemWords } from './problems.ts';
+export { dayWords, provenanceWords } from './provenance.ts';
+export { reasonWords } from './reasons.ts';
+export { evDigits, remedyWords } from './remedies.ts';
+export { saidPlan, saidSchools } from './say.ts';
+export { isPlural, subjectWords } from './subject.ts';
+export { capital, listed, lowerFirst, sentences } from './text.ts';
+export { transferWords } from './transfer.ts';
+export { unreadableWords } from './unreadable.ts';
+export { viewingName, viewNamed, viewOf, VIEW_NAMES, VIEWS, type ViewName } from './viewing.ts';

@@ -1,0 +1,105 @@
+import { planWithoutLadder, rungFor, type Brief } from '@hushto/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { anyBrief } from '../../core/test/briefs.ts';
+import { cameraLines } from './camera.ts';
+import { cautionWords } from './caution.ts';
+import { againstWords } from './against.ts';
+import { rungWords } from './ladder.ts';
+import { liftOrIsoWords } from './liftOrIso.ts';
+import { reasonWords } from './reasons.ts';
+import { remedyWords } from './remedies.ts';
+
+/** What no sentence may ever say, and why. */
+const NEVER: readonly [pattern: RegExp, why: string][] = [
+  [/undefined|null|NaN|Infinity|\[object/, 'something that is no word'],
+  [/[−-]0(?:\.0+)?(?![\d./])/, 'minus nought'],
+  [/(?<![\d.])0\.00(?!\d)/, 'a figure without its digits'],
+  [/\b(\d[\d.\u202f]*)(?:\u00a0\S+)? to \1(?![\d.\u202f/])/, 'a range with equal ends'],
+  [/\b(\p{L}+)\s+\1\b/iu, 'a doubled word'],
+  [/\s[.,;:]|[.,;:]{2}|\u0020{2}/, 'a stray mark or space'],
+  [/\b1\u00a0stops\b|\b(?:[2-9]|1[⅓⅔])\S*\u00a0stop\b/, 'a number that its noun contradicts'],
+  [/\b1 (?:frames|cards|batteries|bands|choices|looks)\b/, 'one of many'],
+];
+
+/** Every sentence of a brief's plan, and of its ladder's rung in another light, each with what it is. */
+function sentencesOf(brief: Brief, ev100: number): [what: string, sentence: string][] {
+  const plan = planWithoutLadder(brief, 0);
+  const rung = rungFor(brief, ev100);
+  return [
+    ...plan.reasons.map((reason): [string, string] => [`reason ${reason.code}`, reasonWords(brief, reason)]),
+    ...plan.remedies.map((remedy): [string, string] => [`remedy ${remedy.code}`, remedyWords(brief, remedy)]),
+    [`rung ${rung.change.code}`, rungWords(brief, rung)],
+    ...(plan.against ? [['against', againstWords(plan.against)] as [string, string]] : []),
+    ['lift or ISO', liftOrIsoWords(plan.liftOrIso)],
+    ...Object.entries(cameraLines(brief, plan.camera)).map(([term, line]): [string, string] => [`camera ${term}`, `${line}.`]),
+    ['caution', cautionWords(brief) ?? 'None.'],
+  ];
+}
+
+/** A brief of any aim, school and pins, with tested hands, taste and ceiling at times. */
+const anything: fc.Arbitrary<Brief> = fc
+  .record({
+    brief: anyBrief,
+    aim: fc.constantFrom('freeze' as const, 'trace' as const, 'streak' as const, 'pan' as const),
+    school: fc.constantFrom('hush' as const, 'moment' as const, 'clean' as const, 'depth' as const),
+    shutter: fc.constantFrom('mechanical' as const, 'firstCurtain' as const, 'electronic' as const),
+    own: fc.option(fc.integer({ min: 1, max: 30 })),
+    label: fc.constantFrom(undefined, 'A porter with a handcart', 'LED wall', 'the last runner', 'Ivo'),
+    place: fc.constantFrom('open' as const, 'pit' as const, 'water' as const),
+  })
+  .map(({ brief, aim, school, shutter, own, label, place }) => {
+    const from = own === null ? undefined : { seriesId: 'a', count: own, day: own % 2 ? '2027-03-03' : null };
+    const pans = aim === 'pan' && brief.subject.speedMps * Math.sin((brief.subject.directionDeg * Math.PI) / 180) < 0.01;
+    return {
+      ...brief,
+      place,
+      subject: { ...brief.subject, label },
+      picture: {
+        ...brief.picture,
+        aim: pans ? 'freeze' : aim,
+        school,
+        shutter,
+        tasteFrom: from,
+        isoCeilingFrom: from,
+      },
+    };
+  });
+
+describe('the sentences of any brief', function () {
+  this.timeout(120_000);
+
+  it('say nothing that is no word, no number or no English, over two thousand briefs', () => {
+    const said = new Set<string>();
+    fc.assert(
+      fc.property(anything, fc.double({ min: -6, max: 16, noNaN: true }), (brief, ev100) => {
+        for (const [what, sentence] of sentencesOf(brief, ev100)) {
+          said.add(what);
+          expect(sentence, what).to.match(/^(?:f\/)?[\p{Lu}\d“⅓⅔][^]*[.?]$/u);
+          for (const [pattern, why] of NEVER) expect(sentence, `${what}: ${why}`).not.to.match(pattern);
+        }
+      }),
+      { seed: 20261126, numRuns: 2000, endOnFailure: true },
+    );
+    // The walk is only worth something if it came by most of what can be said.
+    expect(said.size).to.be.above(40);
+  });
+
+  it('name every figure of the setting as the setting has it', () => {
+    fc.assert(
+      fc.property(anything, (brief) => {
+        const { camera, choice } = planWithoutLadder(brief, 0);
+        const { mode, drive } = cameraLines(brief, camera);
+        const names = {
+          manual: [choice.labels.shutter, choice.labels.aperture],
+          manualAutoIso: [choice.labels.shutter, choice.labels.aperture],
+          shutterPriority: [choice.labels.shutter],
+          aperturePriority: [choice.labels.aperture, choice.labels.shutter],
+        };
+        for (const name of names[camera.mode]) expect(mode).to.include(name);
+        if (choice.burst > 1) expect(drive).to.include(`press for ${choice.burst} frames`);
+      }),
+      { seed: 3, numRuns: 200 },
+    );
+  });
+});

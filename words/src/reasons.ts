@@ -1,0 +1,172 @@
+import { AIMS, apertureLabel, grainWord, type Aim, type Brief, type Provenance, type Reason } from '@hushto/core';
+import { againstWords } from './against.ts';
+import { wantedWords } from './choices.ts';
+import { isoWords, metres, percent, plainNumber, shareWords, shutterWords, stopWords, viewedPx } from './numbers.ts';
+import { provenanceWords } from './provenance.ts';
+import { subjectWords } from './subject.ts';
+import { capital, sentences } from './text.ts';
+import { viewOf } from './viewing.ts';
+
+type Of<Code extends Reason['code']> = Extract<Reason, { code: Code }>;
+
+/** One reason of a brief's plan, in a sentence or two that name its numbers. */
+export function reasonWords(brief: Brief, reason: Reason): string {
+  const f = (fNumber: number): string => apertureLabel(fNumber, [brief.kit.lens.widestF, brief.kit.lens.narrowestF]);
+  switch (reason.code) {
+    case 'impossible':
+      return impossibleWords(brief, reason);
+    case 'relaxed':
+      return relaxedWords(brief, reason);
+    case 'against':
+      return againstWords(reason.against);
+    case 'still':
+      return 'Nothing moves, so only your hands ask for a fast shutter.';
+    case 'motion':
+      return motionWords(brief, reason);
+    case 'pan':
+      return panWords(brief, reason);
+    case 'light':
+      return sentences(
+        `${f(reason.fNumber)} at ${shutterWords(reason.shutterS)} asks for ${isoWords(reason.iso)}, ${ceilingRoom(reason.roomStops)}.`,
+        ceilingWords(reason.ceilingFrom),
+      );
+    case 'lift':
+      return sentences(
+        `${f(reason.fNumber)} and ${isoWords(reason.iso)} reach ${shutterWords(reason.reachedS)}.`,
+        `Lift gives the other ${stopWords(reason.liftStops)}; the picture is as grainy as ${isoWords(reason.isoEquivalent)}.`,
+        ceilingWords(reason.ceilingFrom),
+      );
+    case 'trade':
+      return tradeWords(reason);
+    case 'hands':
+      return handsWords(reason);
+    case 'depth':
+      return depthWords(reason);
+    case 'focus':
+      return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare: aim at an edge with contrast.`;
+    case 'plateau':
+      return `Anything from ${shutterWords(reason.slowestS)} to ${shutterWords(reason.fastestS)} keeps about the same detail.`;
+    case 'grain': {
+      const { snrSubject, snrShadow } = reason;
+      const subject = `Grain on the subject is ${grainWord(snrSubject)} (signal to noise ${plainNumber(snrSubject)})`;
+      return `${subject}, in the shadows ${grainWord(snrShadow)}.`;
+    }
+  }
+}
+
+function impossibleWords(brief: Brief, reason: Of<'impossible'>): string {
+  switch (reason.why) {
+    case 'tooBright':
+      return reason.pinned
+        ? `These three over-expose by ${stopWords(reason.overStops)}: even mid grey clips.`
+        : `Too bright: every mark over-exposes by ${stopWords(Math.max(1 / 3, reason.overStops))} or more.`;
+    case 'tooDark':
+      return reason.pinned
+        ? `These three need ${stopWords(reason.liftStops)} of lift; you allow ${reason.allowedStops > 0 ? stopWords(reason.allowedStops) : 'none'}.`
+        : `Too dark by hand: ${stopWords(reason.missingStops)} of light ${isOne(reason.missingStops) ? 'is' : 'are'} missing even at the slowest shutter you can hold.`;
+    case 'blocked':
+      return reason.pinned
+        ? 'These three do not go together; unpin one, and the rest is solved round the others.'
+        : BLOCKED[reason.aim](subjectWords(brief));
+  }
+}
+
+const isOne = (stops: number): boolean => Math.round(3 * stops) <= 3;
+
+const BLOCKED: Record<Aim, (who: string) => string> = {
+  freeze: (who) => `No handheld setting both freezes ${who} and gets the light; this is the nearest.`,
+  trace: (who) => `No handheld setting both lets ${who} leave a trace and exposes it right; this is the nearest.`,
+  streak: (who) => `No handheld setting both lets ${who} leave a streak and exposes it right; this is the nearest.`,
+  pan: () => 'No setting exposes this pan right; this is the nearest.',
+};
+
+function relaxedWords(brief: Brief, { gate, flickerStops, burstChance }: Of<'relaxed'>): string {
+  switch (gate) {
+    case 'focus':
+      return 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.';
+    case 'flicker':
+      return `Frames will differ by up to ${plainNumber(flickerStops)} stop in brightness; choose the best of the burst.`;
+    case 'depth':
+      return 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.';
+    case 'hold':
+      return `Hands are the limit: ${percent(burstChance)} sure of a sharp frame, with the whole burst.`;
+    case 'freeze':
+      return `${AIMS[brief.picture.aim].smearCosts ? 'Freeze' : 'The aim'} is given up here: ${subjectWords(brief)} may smear.`;
+    case 'light':
+      return 'The light does not reach what you allow; the picture will be darker.';
+  }
+}
+
+const CRISP = { crisp: 'still crisp', justPast: 'just past crisp', smeared: 'a visible smear' } as const;
+
+function motionWords(brief: Brief, reason: Of<'motion'>): string {
+  const who = subjectWords(brief);
+  const view = viewOf(brief);
+  if (reason.wanted !== null) {
+    const { share, px, aim } = reason;
+    return `${capital(who)} moves over ${shareWords(share)} of the picture height, ${viewedPx(px)} ${view}: ${wantedVerdict(share, reason.wanted, aim)}.`;
+  }
+  const { limbs, pxPerS, px, shutterS, crisp, limbsPx } = reason;
+  return sentences(
+    `${limbs ? `The fastest part of ${who}` : capital(who)} crosses ${viewedPx(pxPerS)} a second ${view}: ${viewedPx(px)} at ${shutterWords(shutterS)}, ${CRISP[crisp]}.`,
+    limbsPx === null ? null : `Limbs smear ${viewedPx(limbsPx)}.`,
+  );
+}
+
+/** Share of the picture height from which people dissolve. Common practice. */
+const DISSOLVES = 0.1;
+
+function wantedVerdict(share: number, wanted: { from: number; to: number }, aim: Aim): string {
+  const range = wantedWords(wanted);
+  if (share > DISSOLVES) return 'so much that people dissolve';
+  if (share < wanted.from) return `less than the ${range} of a ${aim}`;
+  return share > wanted.to ? `more than the ${range} of a ${aim}` : `a ${aim} is ${range}`;
+}
+
+function panWords(brief: Brief, reason: Of<'pan'>): string {
+  const { shutterS, streakShare, trackingError, residuePx, singleChance, burstChance } = reason;
+  return sentences(
+    `Follow ${subjectWords(brief)}: at ${shutterWords(shutterS)} the background streaks over ${shareWords(streakShare)} of the width.`,
+    `Following to within ${shareWords(trackingError)} leaves ${viewedPx(residuePx)}: ${percent(singleChance)} of frames are usable, ${percent(burstChance)} of bursts hold one.`,
+  );
+}
+
+const ceilingRoom = (roomStops: number): string =>
+  roomStops > 0.2 ? `${stopWords(roomStops)} under your ceiling` : 'your ceiling';
+
+const ceilingWords = (from: Provenance | null): string | null =>
+  from && `The ceiling is from ${provenanceWords('ceiling', from)}.`;
+
+function tradeWords({ lostGrain, lostBlur, leads, other, taste }: Of<'trade'>): string {
+  const takes = `rain takes ${plainNumber(lostGrain)} halvings of detail, blur ${plainNumber(lostBlur)}`;
+  const there = other && `${shutterWords(other.shutterS)} would smear ${viewedPx(other.px)}`;
+  const tasted =
+    taste &&
+    (Math.abs(taste.stops) < 1 / 6
+      ? `Grain counts as it is, from ${provenanceWords('taste', taste.from)}.`
+      : `Grain counts ${stopWords(Math.abs(taste.stops))} ${taste.stops < 0 ? 'less' : 'more'}, from ${provenanceWords('taste', taste.from)}.`);
+  if (there === null) return sentences(`G${takes}.`, tasted);
+  return leads === 'grain'
+    ? sentences(`G${takes}; slower would blur more than it cleans: ${there}.`, tasted)
+    : sentences(`Blur now costs more than grain: g${takes}.`, `${there}, for two thirds of a stop more grain.`, tasted);
+}
+
+function handsWords({ how, confidence, slowestS, frames, from }: Of<'hands'>): string {
+  const sure = percent(confidence);
+  const whose = from ? `, from ${provenanceWords('hold', from)}, not the starting value` : '';
+  if (how === 'none' || slowestS === null) return `Your hands cannot promise ${sure} at any speed here${whose}: brace.`;
+  if (how === 'limit') return `Your hands set the pace: ${shutterWords(slowestS)} is the slowest they hold with ${sure}${whose}.`;
+  const taking = frames > 1 ? `in bursts of ${frames} they hold` : 'frame by frame they hold';
+  return `Your hands are no limit: ${taking} ${shutterWords(slowestS)}${whose}.`;
+}
+
+/** Up to this depth of field, m, its own length says more than its ends, which would round to the same figures. */
+const SHALLOW_M = 3;
+
+function depthWords({ nearM, farM, neededM, far, approaching }: Of<'depth'>): string {
+  const span = farM === null ? Infinity : farM - nearM;
+  const sharp =
+    span < SHALLOW_M ? `Depth of field is ${plainNumber(span)}\u00a0m` : `${metres(nearM)} to ${metres(farM)} is sharp`;
+  const verdict = far ? 'far short of' : 'a little short of';
+  return `${sharp}, ${verdict} the ${plainNumber(neededM)}\u00a0m needed${approaching ? ', its approach included' : ''}.`;
+}

@@ -1,0 +1,485 @@
+import type {
+  AgainstHush,
+  Brief,
+  BriefFault,
+  CameraSetting,
+  CheckItem,
+  IsoResult,
+  LiftVerdict,
+  Reason,
+  Remedy,
+  RungChange,
+} from '@hushto/core';
+import { expect } from 'chai';
+import { briefWith, exampleBrief } from '../../core/test/briefs.ts';
+import { againstWords } from './against.ts';
+import { cameraLines, modeWords } from './camera.ts';
+import { cautionWords } from './caution.ts';
+import { checkWords } from './checklist.ts';
+import { stanceWords } from './choices.ts';
+import { rungWords } from './ladder.ts';
+import { liftOrIsoWords } from './liftOrIso.ts';
+import { count, groupDigits, isoWords, percent, plainNumber, shareRange, signedStops, stopWords } from './numbers.ts';
+import { problemWords } from './problems.ts';
+import { provenanceWords } from './provenance.ts';
+import { reasonWords } from './reasons.ts';
+import { evDigits, remedyWords } from './remedies.ts';
+import { isPlural, subjectWords } from './subject.ts';
+import { capital, listed, lowerFirst } from './text.ts';
+import { transferWords } from './transfer.ts';
+
+/** What is said, with ordinary spaces, so that a reader of this file sees what a reader of the page sees. */
+const plain = (sentence: string): string => sentence.replace(/[\u00a0\u202f]/g, ' ');
+
+/** For every code the facts to say and what must come out: a code without a case does not compile. */
+type Cases<Fact extends { code: string }> = {
+  [Code in Fact['code']]: readonly (readonly [fact: Extract<Fact, { code: Code }>, sentence: string])[];
+};
+
+function says<Fact extends { code: string }>(cases: Cases<Fact>, words: (fact: Fact) => string): void {
+  for (const [code, rows] of Object.entries(cases) as [string, readonly (readonly [Fact, string])[]][])
+    for (const [fact, sentence] of rows) it(`${code}: ${sentence}`, () => expect(plain(words(fact))).to.equal(sentence));
+}
+
+const porter: Brief = {
+  ...exampleBrief(),
+  subject: { ...exampleBrief().subject, label: 'A porter with a handcart' },
+};
+const from = { seriesId: 'a', count: 18, day: '2027-03-03' };
+const one = { seriesId: 'a', count: 1, day: null };
+
+describe('numbers', () => {
+  it('have the digits a photographer would say, and no minus nought', () => {
+    expect([0.12, 2.6, 14.2, 640, 0.04, 0.004, 0, -0.0001, -1.2].map(plainNumber)).to.deep.equal([
+      '0.1', '2.6', '14', '640', '0.04', '0', '0', '0', '−1.2',
+    ]); // prettier-ignore
+    expect([0, -0.04, -0.06, 12.34].map(evDigits)).to.deep.equal(['0.0', '0.0', '−0.1', '12.3']);
+  });
+  it('agree with their nouns', () => {
+    expect([1 / 3, 2 / 3, 1, 4 / 3, 2, 0, -1, -4 / 3].map(stopWords).map(plain)).to.deep.equal([
+      '⅓ stop', '⅔ stop', '1 stop', '1⅓ stops', '2 stops', '0 stops', '−1 stop', '−1⅓ stops',
+    ]); // prettier-ignore
+    expect([1, 2].map((n) => count(n, 'frame', 'frames'))).to.deep.equal(['1 frame', '2 frames']);
+    expect([1, -2 / 3, 0.1, -0.1].map(signedStops)).to.deep.equal(['+1', '−⅔', '0', '0']);
+  });
+  it('never call a chance certain or hopeless that is not', () => {
+    expect([0, 0.001, 0.5, 0.999, 1].map(percent).map(plain)).to.deep.equal(['0 %', 'under 1 %', '50 %', 'over 99 %', '100 %']);
+    expect([shareRange(0.04, 0.12), shareRange(0.08, 0.0801)].map(plain)).to.deep.equal(['4.0 to 12 %', '8.0 %']);
+  });
+  it('stand apart by thousands from ten thousand up', () => {
+    expect(['640', '6400', '16000', '102400', '1000000'].map(groupDigits).map(plain)).to.deep.equal([
+      '640', '6400', '16 000', '102 400', '1 000 000',
+    ]); // prettier-ignore
+    expect(plain(isoWords(16_000))).to.equal('ISO 16 000');
+  });
+});
+
+describe('phrases', () => {
+  it('go on about a subject by its name, whatever it was called', () => {
+    const named = (label?: string, speedMps = 1) => subjectWords({ subject: { ...porter.subject, label, speedMps } });
+    expect(
+      ['A porter with a handcart', 'LED wall', 'the last runner', 'An owl gliding', ' Some children at play '].map((label) =>
+        named(label),
+      ),
+    ).to.deep.equal(['the porter', 'the LED wall', 'the last runner', 'the owl gliding', 'the children']);
+    expect([named(undefined), named(undefined, 0), named('')]).to.deep.equal(['the subject', 'the scene', 'the subject']);
+  });
+  it('know one from several', () => {
+    expect(['Strings of bulbs', 'Street lamps', 'The last of the sky', 'A window'].map(isPlural)).to.deep.equal([true, true, false, false]); // prettier-ignore
+  });
+  it('say a stance, a list and whose a value is', () => {
+    expect([[], ['elbows'], ['low', 'finder'], ['vehicle']].map((held) => stanceWords(held as never))).to.deep.equal([
+      'standing',
+      'standing, elbows in',
+      'kneeling or seated, eye at the finder',
+      'on a moving boat or vehicle',
+    ]);
+    expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map(listed)).to.deep.equal(['', 'a', 'a and b', 'a, b and c']);
+    expect([capital('iso'), lowerFirst('Street lamps'), lowerFirst('LED lamps')]).to.deep.equal(['Iso', 'street lamps', 'LED lamps']); // prettier-ignore
+    expect(provenanceWords('hold', from)).to.equal('your 18 frames of 3 March');
+    expect([provenanceWords('taste', one), provenanceWords('ceiling', one)]).to.deep.equal(['your 1 choice', 'your 1 look']);
+  });
+});
+
+describe('a remedy', () =>
+  says<Remedy>(
+    {
+      light: [[{ code: 'light', stops: 4 / 3, fromEv: -0.5 }, 'Better light: 1⅓ stops more, from EV −0.5.']],
+      isoCeiling: [[{ code: 'isoCeiling', stops: 1, iso: 12_800 }, 'Let ISO rise 1 stop, to ISO 12 800.']],
+      lift: [[{ code: 'lift', stops: 1 / 3, liftStops: 5 / 3 }, 'Allow 1⅔ stops of lift and brighten it later.']],
+      wider: [[{ code: 'wider', stops: 1, focalLengthMm: 14.2 }, 'A wider lens, 14 mm or less, from the same place.']],
+      fasterLens: [[{ code: 'fasterLens', stops: 1, fNumber: 2 }, 'A lens that opens to f/2.']],
+      filter: [
+        [{ code: 'filter', stops: 2.1, why: 'everyMark' }, 'A neutral-density filter of 2⅓ stops, for every mark over-exposes.'],
+        [{ code: 'filter', stops: 1, why: 'slowShutter' }, 'A neutral-density filter of 1 stop, for the shutter this asks for.'],
+      ],
+      brace: [[{ code: 'brace', stops: 1.5 }, 'Brace the camera on a rail, a wall or a door frame.']],
+      askStill: [[{ code: 'askStill', stops: 2 }, 'Ask the porter to stand still, or wait for a pause.']],
+      stillPhase: [[{ code: 'stillPhase', stops: 2 }, 'Wait for the moment the porter is still.']],
+      nearer: [[{ code: 'nearer', stops: 1 }, 'Go twice as near with a lens half as long: the picture is the same and your hands matter half as much.']],
+      confidence: [[{ code: 'confidence', stops: 0 }, 'Accept an even chance of a sharp frame, and shoot more of them.']],
+      unpin: [[{ code: 'unpin', stops: 0 }, 'Unpin the shutter, the aperture or the ISO; it is solved round the other two.']],
+      stop: [[{ code: 'stop', stops: 0 }, 'Nothing short of another light or another kit helps: let this one go.']],
+    }, // prettier-ignore
+    (remedy) => remedyWords(porter, remedy),
+  ));
+
+const hush = {
+  shutterS: 1 / 320, fNumber: 2.8, iso: 6400, liftStops: 0, burst: 3, lostGrain: 2, lostBlur: 0.4,
+  labels: { shutter: '1/320', aperture: 'f/2.8', iso: '6400', lift: '0' },
+}; // prettier-ignore
+const against: AgainstHush = { hush, halvings: 0.7, blur: 0.9, grain: -0.2, by: 'pins' };
+
+describe('against the hush point', () => {
+  it('the difference is split where its parts can be spoken of', () => {
+    expect(plain(againstWords(against))).to.equal(
+      'Your pins: 0.7 halvings less detail than at the hush point, 1/320 s at f/2.8: 0.9 more to blur, 0.2 less to grain.',
+    );
+    expect(plain(againstWords({ ...against, by: 'clean', halvings: 0.06, blur: 0.03, grain: 0.03 }))).to.equal(
+      'Clean first: 0.06 halvings less detail than at the hush point, 1/320 s at f/2.8.',
+    );
+    expect(plain(againstWords({ ...against, by: 'depth', halvings: 0.01 }))).to.equal(
+      'Depth first: the same detail as at the hush point, 1/320 s at f/2.8.',
+    );
+    expect(plain(againstWords({ ...against, by: 'moment', halvings: -0.4, blur: -0.4, grain: 0 }))).to.equal(
+      'Moment first: 0.4 halvings more detail than at the hush point, 1/320 s at f/2.8, which keeps to its gates: 0.4 less to blur.',
+    );
+  });
+});
+
+const motion = { code: 'motion', px: 2, wanted: null, limbs: false, pxPerS: 644, shutterS: 1 / 320, crisp: 'crisp', limbsPx: null } as const; // prettier-ignore
+const streaking = { code: 'motion', px: 40, wanted: { from: 0.03, to: 0.08 }, aim: 'streak' } as const;
+const trade = { code: 'trade', lostGrain: 2.1, lostBlur: 0.5, leads: 'grain', other: null, taste: null } as const;
+const hands = { code: 'hands', how: 'free', confidence: 0.9, slowestS: 1 / 15, frames: 3, from: null } as const;
+const light = { code: 'light', fNumber: 2.8, shutterS: 1 / 320, iso: 3200, roomStops: 1, ceilingFrom: null } as const;
+
+describe('a reason', () =>
+  says<Reason>(
+    {
+      impossible: [
+        [{ code: 'impossible', why: 'tooBright', pinned: true, overStops: 4 / 3 }, 'These three over-expose by 1⅓ stops: even mid grey clips.'],
+        [{ code: 'impossible', why: 'tooBright', pinned: false, overStops: 1 }, 'Too bright: every mark over-exposes by 1 stop or more.'],
+        [{ code: 'impossible', why: 'tooDark', pinned: true, liftStops: 3, allowedStops: 1 }, 'These three need 3 stops of lift; you allow 1 stop.'],
+        [{ code: 'impossible', why: 'tooDark', pinned: true, liftStops: 1, allowedStops: 0 }, 'These three need 1 stop of lift; you allow none.'],
+        [{ code: 'impossible', why: 'tooDark', pinned: false, missingStops: 1 }, 'Too dark by hand: 1 stop of light is missing even at the slowest shutter you can hold.'],
+        [{ code: 'impossible', why: 'tooDark', pinned: false, missingStops: 2 }, 'Too dark by hand: 2 stops of light are missing even at the slowest shutter you can hold.'],
+        [{ code: 'impossible', why: 'blocked', pinned: true, aim: 'freeze' }, 'These three do not go together; unpin one, and the rest is solved round the others.'],
+        [{ code: 'impossible', why: 'blocked', pinned: false, aim: 'freeze' }, 'No handheld setting both freezes the porter and gets the light; this is the nearest.'],
+        [{ code: 'impossible', why: 'blocked', pinned: false, aim: 'trace' }, 'No handheld setting both lets the porter leave a trace and exposes it right; this is the nearest.'],
+        [{ code: 'impossible', why: 'blocked', pinned: false, aim: 'streak' }, 'No handheld setting both lets the porter leave a streak and exposes it right; this is the nearest.'],
+        [{ code: 'impossible', why: 'blocked', pinned: false, aim: 'pan' }, 'No setting exposes this pan right; this is the nearest.'],
+      ],
+      relaxed: [
+        [{ code: 'relaxed', gate: 'focus', flickerStops: 0, burstChance: 0.9 }, 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.'],
+        [{ code: 'relaxed', gate: 'flicker', flickerStops: 0.5, burstChance: 0.9 }, 'Frames will differ by up to 0.5 stop in brightness; choose the best of the burst.'],
+        [{ code: 'relaxed', gate: 'depth', flickerStops: 0, burstChance: 0.9 }, 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.'],
+        [{ code: 'relaxed', gate: 'hold', flickerStops: 0, burstChance: 0.62 }, 'Hands are the limit: 62 % sure of a sharp frame, with the whole burst.'],
+        [{ code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 0.9 }, 'Freeze is given up here: the porter may smear.'],
+        [{ code: 'relaxed', gate: 'light', flickerStops: 0, burstChance: 0.9 }, 'The light does not reach what you allow; the picture will be darker.'],
+      ],
+      against: [[{ code: 'against', against: { ...against, halvings: 0 } }, 'Your pins: the same detail as at the hush point, 1/320 s at f/2.8.']],
+      still: [[{ code: 'still' }, 'Nothing moves, so only your hands ask for a fast shutter.']],
+      motion: [
+        [motion, 'The porter crosses 644 px a second at 2048 wide: 2.0 px at 1/320 s, still crisp.'],
+        [{ ...motion, px: 3, crisp: 'justPast', limbs: true }, 'The fastest part of the porter crosses 644 px a second at 2048 wide: 3.0 px at 1/320 s, just past crisp.'],
+        [{ ...motion, px: 8, crisp: 'smeared', limbsPx: 12 }, 'The porter crosses 644 px a second at 2048 wide: 8.0 px at 1/320 s, a visible smear. Limbs smear 12 px.'],
+        [{ ...streaking, share: 0.05 }, 'The porter moves over 5.0 % of the picture height, 40 px at 2048 wide: a streak is 3 to 8 %.'],
+        [{ ...streaking, share: 0.02 }, 'The porter moves over 2.0 % of the picture height, 40 px at 2048 wide: less than the 3 to 8 % of a streak.'],
+        [{ ...streaking, share: 0.09 }, 'The porter moves over 9.0 % of the picture height, 40 px at 2048 wide: more than the 3 to 8 % of a streak.'],
+        [{ ...streaking, share: 0.2 }, 'The porter moves over 20 % of the picture height, 40 px at 2048 wide: so much that people dissolve.'],
+      ],
+      pan: [[
+        { code: 'pan', shutterS: 1 / 40, streakShare: 0.08, trackingError: 0.1, residuePx: 16, singleChance: 0.03, burstChance: 0.26 },
+        'Follow the porter: at 1/40 s the background streaks over 8.0 % of the width. Following to within 10 % leaves 16 px: 3 % of frames are usable, 26 % of bursts hold one.',
+      ]],
+      light: [
+        [light, 'f/2.8 at 1/320 s asks for ISO 3200, 1 stop under your ceiling.'],
+        [{ ...light, iso: 6400, roomStops: 0, ceilingFrom: { ...from, count: 12 } }, 'f/2.8 at 1/320 s asks for ISO 6400, your ceiling. The ceiling is from your 12 looks of 3 March.'],
+      ],
+      lift: [[
+        { code: 'lift', fNumber: 2.8, iso: 6400, reachedS: 1 / 125, liftStops: 4 / 3, isoEquivalent: 16_000, ceilingFrom: null },
+        'f/2.8 and ISO 6400 reach 1/125 s. Lift gives the other 1⅓ stops; the picture is as grainy as ISO 16 000.',
+      ]],
+      trade: [
+        [trade, 'Grain takes 2.1 halvings of detail, blur 0.5.'],
+        [{ ...trade, other: { shutterS: 1 / 200, px: 3.2 } }, 'Grain takes 2.1 halvings of detail, blur 0.5; slower would blur more than it cleans: 1/200 s would smear 3.2 px.'],
+        [{ ...trade, leads: 'blur', lostBlur: 3, other: { shutterS: 1 / 500, px: 1.3 } }, 'Blur now costs more than grain: grain takes 2.1 halvings of detail, blur 3.0. 1/500 s would smear 1.3 px, for two thirds of a stop more grain.'],
+        [{ ...trade, taste: { stops: -2 / 3, from: { ...from, count: 16 } } }, 'Grain takes 2.1 halvings of detail, blur 0.5. Grain counts ⅔ stop less, from your 16 choices of 3 March.'],
+        [{ ...trade, taste: { stops: 2, from: { ...from, count: 16 } } }, 'Grain takes 2.1 halvings of detail, blur 0.5. Grain counts 2 stops more, from your 16 choices of 3 March.'],
+        [{ ...trade, taste: { stops: 0, from: { ...from, count: 16 } } }, 'Grain takes 2.1 halvings of detail, blur 0.5. Grain counts as it is, from your 16 choices of 3 March.'],
+      ],
+      hands: [
+        [hands, 'Your hands are no limit: in bursts of 3 they hold 1/15 s.'],
+        [{ ...hands, frames: 1 }, 'Your hands are no limit: frame by frame they hold 1/15 s.'],
+        [{ ...hands, how: 'limit', from }, 'Your hands set the pace: 1/15 s is the slowest they hold with 90 %, from your 18 frames of 3 March, not the starting value.'],
+        [{ ...hands, how: 'none', slowestS: null }, 'Your hands cannot promise 90 % at any speed here: brace.'],
+      ],
+      depth: [
+        [{ code: 'depth', nearM: 3.8, farM: 4.2, neededM: 0.5, far: false, approaching: false }, 'Depth of field is 0.4 m, a little short of the 0.5 m needed.'],
+        [{ code: 'depth', nearM: 2.3, farM: null, neededM: 40, far: true, approaching: true }, '2.3 m to infinity is sharp, far short of the 40 m needed, its approach included.'],
+        [{ code: 'depth', nearM: 5, farM: 12, neededM: 9, far: true, approaching: false }, '5.0 m to 12 m is sharp, far short of the 9.0 m needed.'],
+      ],
+      focus: [[{ code: 'focus', headroomEv: 0.4 }, 'Autofocus is near its limit, 0.4 EV to spare: aim at an edge with contrast.']],
+      plateau: [[{ code: 'plateau', slowestS: 1 / 160, fastestS: 1 / 640 }, 'Anything from 1/160 s to 1/640 s keeps about the same detail.']],
+      grain: [[{ code: 'grain', snrSubject: 14, snrShadow: 5 }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse.']],
+    }, // prettier-ignore
+    (reason) => reasonWords(porter, reason),
+  ));
+
+const smear = { aim: 'freeze', px: 2.1, share: 0.001 } as const;
+const nowhere = { shutterS: null, iso: null };
+
+describe('a rung', () => {
+  says<RungChange>(
+    {
+      tooBright: [
+        [{ code: 'tooBright', remedy: { code: 'filter', stops: 1, why: 'everyMark' } }, 'Too bright for every mark. A neutral-density filter of 1 stop, for every mark over-exposes.'],
+        [{ code: 'tooBright', remedy: null }, 'Too bright for every mark. Let this one go.'],
+      ],
+      past: [
+        [{ code: 'past', smear, remedy: { code: 'brace', stops: 1 }, shortStops: 1 }, '2.1 px at 2048 wide. Brace the camera on a rail, a wall or a door frame. The light is 1 stop short.'],
+        [{ code: 'past', smear: null, remedy: null, shortStops: null }, 'Let this one go.'],
+      ],
+      gaveWay: [
+        [{ code: 'gaveWay', gate: 'hold' }, 'Your hands are at their limit: brace, and take the whole burst.'],
+        [{ code: 'gaveWay', gate: 'depth' }, 'The whole depth is no longer sharp: focus on what matters.'],
+        [{ code: 'gaveWay', gate: 'focus' }, 'Too dark for autofocus: set the distance by hand.'],
+        [{ code: 'gaveWay', gate: 'flicker' }, 'Frames flicker apart: take more and choose.'],
+      ],
+      pastCrisp: [
+        [{ code: 'pastCrisp', smear, crisp: 'justPast' }, '2.1 px at 2048 wide: just past crisp.'],
+        [{ code: 'pastCrisp', smear, crisp: 'smeared' }, '2.1 px at 2048 wide: no longer crisp.'],
+        [{ code: 'pastCrisp', smear: { aim: 'trace', px: 3, share: 0.004 }, crisp: 'justPast' }, '0.4 % of the height: not quite a trace.'],
+      ],
+      depthSoftens: [[{ code: 'depthSoftens' }, 'The edges of the depth begin to soften.']],
+      liftLimit: [[{ code: 'liftLimit', onward: { shutterS: 1 / 160, iso: null } }, 'Lift is at your limit; from here the shutter slows. Down to 1/160 s.']],
+      baseIso: [[{ code: 'baseIso', onward: nowhere }, 'Base ISO: only the shutter and the aperture are left.']],
+      lift: [
+        [{ code: 'lift', liftStops: 1 }, 'At your ceiling lift takes over, 1 stop so far.'],
+        [{ code: 'lift', liftStops: 0.12 }, 'At your ceiling lift takes over.'],
+      ],
+      isoCeiling: [
+        [{ code: 'isoCeiling', liftFollows: true, onward: nowhere }, 'ISO has reached your ceiling; below this, lift.'],
+        [{ code: 'isoCeiling', liftFollows: false, onward: { shutterS: 1 / 60, iso: 6400 } }, 'ISO has reached your ceiling; from here the shutter slows. Down to 1/60 s, ISO 6400.'],
+      ],
+      isoFalls: [[{ code: 'isoFalls', roomStops: 2, smear: { aim: 'pan', px: 0, share: 0 } }, 'ISO is 2 stops under your ceiling; the streak stays.']],
+    }, // prettier-ignore
+    (change) => rungWords(porter, { change }),
+  );
+  it('leaves out the picture where a heading names it', () => {
+    expect(plain(rungWords(porter, { change: { code: 'pastCrisp', smear, crisp: 'justPast' } }, { named: false }))).to.equal(
+      '2.1 px: just past crisp.',
+    );
+  });
+});
+
+describe('a thing to do', () =>
+  says<CheckItem>(
+    {
+      kit: [
+        [{ code: 'kit', body: 'APS-C 24 MP', lens: '18.3 mm f/2.8' }, 'APS-C 24 MP and 18.3 mm f/2.8'],
+        [{ code: 'kit', body: null, lens: 18.3 }, 'The body and the 18 mm'],
+      ],
+      batteries: [
+        [{ code: 'batteries', count: 1 }, '1 battery charged, the spare ones in an inner pocket if it is cold'],
+        [{ code: 'batteries', count: 3 }, '3 batteries charged, the spare ones in an inner pocket if it is cold'],
+      ],
+      cards: [
+        [{ code: 'cards', count: 1, gb: 64 }, '1 card of 64 GB, copied and emptied'],
+        [{ code: 'cards', count: 2, gb: 128 }, '2 cards of 128 GB, copied and emptied'],
+      ],
+      set: [
+        [{ code: 'set', body: 'APS-C', bits: 14, shutter: 'firstCurtain', ceilingIso: 6400, stabiliser: true, darkFocus: false }, 'APS-C: raw of 14 bits, shutter electronic first, auto ISO up to 6400, stabiliser on'],
+        [{ code: 'set', body: null, bits: 12, shutter: 'electronic', ceilingIso: 12_800, stabiliser: false, darkFocus: true }, 'The body: raw of 12 bits, shutter electronic, auto ISO up to 12 800, low-light autofocus on, and know how to set the distance by hand'],
+      ],
+      venue: [[{ code: 'venue' }, 'Ask the venue: which songs may be photographed, from where, and must the shutter be silent']],
+      meter: [
+        [{ code: 'meter', light: 'Tube lamps' }, 'Read tube lamps at the subject, and the background'],
+        [{ code: 'meter', light: null }, 'Read the light at the subject, and the background'],
+      ],
+      flicker: [[{ code: 'flicker', shutterS: 1 / 320 }, 'Take five frames at 1/320 s and compare them: do the lamps flicker?']],
+      look: [[{ code: 'look' }, 'Look at the first frames at 100 %: shake, movement, focus or noise?']],
+      caution: [[{ code: 'caution', caution: { code: 'own', words: 'Mind the step.' } }, 'Mind the step.']],
+      setBack: [[{ code: 'setBack', what: 'fixedIso' }, 'Set back: fixed ISO']],
+      brighten: [
+        [{ code: 'brighten', title: 'Quay', thirds: 4 }, 'Brighten the raws of Quay by 1⅓ stops'],
+        [{ code: 'brighten', title: 'Quay', thirds: 2 }, 'Brighten the raws of Quay by ⅔ stop'],
+      ],
+      copy: [
+        [{ code: 'copy', frames: 200 }, 'Copy the cards twice before emptying them; about 200 frames'],
+        [{ code: 'copy', frames: 1 }, 'Copy the cards twice before emptying them; about 1 frame'],
+      ],
+      charge: [[{ code: 'charge' }, 'Charge the batteries']],
+      tally: [[{ code: 'tally' }, 'Bring the tally back, and write down what the light read']],
+    }, // prettier-ignore
+    checkWords,
+  ));
+
+describe('a problem of a brief', () =>
+  says<BriefFault>(
+    {
+      insideLens: [[{ code: 'insideLens', distanceM: 0.015, focalLengthMm: 18, leastM: 0.0189 }, '0.015 m is inside the 18 mm lens; it needs more than 0.019 m.']],
+      depthReachesCamera: [[{ code: 'depthReachesCamera', depthM: 8, distanceM: 4, underM: 7.96 }, 'A depth of 8.0 m reaches back to the camera; at 4.0 m keep it under 8.0 m.']],
+      aperturesSwapped: [[{ code: 'aperturesSwapped', widestF: 8, narrowestF: 4 }, "f/4 is wider than the lens's widest, f/8; swap them."]],
+      shuttersSwapped: [[{ code: 'shuttersSwapped' }, 'The fastest shutter is slower than the slowest; swap them.']],
+      isosSwapped: [[{ code: 'isosSwapped', baseIso: 100 }, 'The top ISO lies under the base ISO of 100.']],
+      ceilingUnderBase: [[{ code: 'ceilingUnderBase', isoCeiling: 50, baseIso: 100 }, "A ceiling of ISO 50 lies under the body's base ISO of 100; set it to that or more."]],
+      shutterOutside: [[{ code: 'shutterOutside', fastestS: 1 / 4096, slowestS: 30 }, 'This body goes from 30 to 1/4000 s; pin a shutter between them.']],
+      apertureOutside: [[{ code: 'apertureOutside', widestF: 2.8, narrowestF: 16 }, 'This lens goes from f/2.8 to f/16; pin an aperture between them.']],
+      isoOutside: [[{ code: 'isoOutside', baseIso: 100, maxIso: 51_200 }, 'This body goes from ISO 100 to 51200; pin an ISO between them.']],
+      burstOverLimit: [[{ code: 'burstOverLimit', burst: 9, maxBurst: 4 }, 'The pinned burst of 9 is over your limit of 4; raise the limit or unpin it.']],
+      nothingToPanWith: [[{ code: 'nothingToPanWith' }, 'Nothing moves across the frame, so there is nothing to pan with: choose another aim or direction.']],
+      streakOutOfReach: [
+        [{ code: 'streakOutOfReach', share: 0.08, shutterS: 45, fastestS: 1 / 4096, slowestS: 30 }, 'A streak of 8.0 % of the width would take 45 s; this body goes from 30 to 1/4000 s. Ask for a shorter streak.'],
+        [{ code: 'streakOutOfReach', share: 0.02, shutterS: 1 / 6000, fastestS: 1 / 4096, slowestS: 30 }, 'A streak of 2.0 % of the width would take 1/6000 s; this body goes from 30 to 1/4000 s. Ask for a longer streak.'],
+      ],
+      testedLengthsDiffer: [[{ code: 'testedLengthsDiffer' }, 'thetas, slopes and weights must have the same length.']],
+      testedWithoutWeight: [[{ code: 'testedWithoutWeight' }, 'At least one weight must be above 0.']],
+    }, // prettier-ignore
+    problemWords,
+  ));
+
+type Fault = Extract<IsoResult, { fault: string }>;
+
+describe('frames that say nothing', () => {
+  const said: Record<Fault['fault'], string> = {
+    count: 'Two flat and two dark frames are needed; here are 1 alike and 2 dark.',
+    sizes: 'The four frames are not of one size.',
+    isos: 'The four frames are not all at one ISO.',
+    exposures: 'The two flat frames differ in shutter or aperture.',
+    few: 'The frames have under 20 000 photosites; take whole ones.',
+    clipped: 'The flat frames are too bright and clip; give about half of the exposure.',
+    dark: 'The flat frames are too dark; give more light, or take the cap off.',
+    lightChanged: 'The two flat frames are not equally bright: the light changed between them.',
+    notFlat: 'The flat frames are not flat; point at something even and out of focus.',
+    copies: 'The flat frames are no noisier than the dark ones; are they copies of one another?',
+  };
+  for (const [fault, sentence] of Object.entries(said))
+    it(sentence, () =>
+      expect(plain(transferWords({ iso: 100, names: [], fault, flats: 1, darks: 2 } as Fault))).to.equal(sentence),
+    );
+});
+
+describe('whether to raise or to lift', () => {
+  const verdict: LiftVerdict = { wins: 'either', freeFromIso: 640, headroomStops: 2, firstStopCost: 0.4, wantedIso: 2560, atBase: false, bright: null }; // prettier-ignore
+  for (const [change, sentence] of [
+    [{ atBase: true }, 'At base ISO there is nothing to raise and nothing to lift.'],
+    [{ wins: 'iso' }, 'Raise ISO rather than lift: the first stop of lift would cost 0.4 stop of grain on this body.'],
+    [
+      { wins: 'iso', firstStopCost: 1.4 },
+      'Raise ISO rather than lift: the first stop of lift would cost 1.4 stops of grain on this body.',
+    ],
+    [
+      {},
+      'This body is free to lift: ISO 640 lifted 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. Hold back where lamps or signs are in the frame.',
+    ],
+    [
+      { bright: 'background', headroomStops: 1 },
+      'This body is free to lift: ISO 640 lifted 1 stop is as clean as ISO 2500 within a tenth of a stop, and keeps 1 stop of highlights. The bright lights behind argue for it.',
+    ],
+    [
+      { bright: 'phases' },
+      'This body is free to lift: ISO 640 lifted 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. The bright phases of this light argue for it.',
+    ],
+    [
+      { bright: 'channels' },
+      'This body is free to lift: ISO 640 lifted 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. Saturated lamps, which clip one channel early, argue for it.',
+    ],
+  ] as const)
+    // prettier-ignore
+    it(sentence, () => expect(plain(liftOrIsoWords({ ...verdict, ...change }))).to.equal(sentence));
+});
+
+describe('the setting of a camera', () => {
+  const setting: CameraSetting = {
+    mode: 'manual', shutterS: 1 / 320, fNumber: 2.8, iso: 6400, ceilingIso: 6400, rawBits: 12, stabiliser: 'on',
+    meter: { code: 'reads', stops: -4 / 3, channels: false }, focus: { code: 'single' }, drive: { code: 'single' },
+    curtain: { code: 'electronicFirst' }, setBack: { what: ['exposureMode'], brightenStops: 0 },
+  }; // prettier-ignore
+  const line = (term: keyof ReturnType<typeof cameraLines>, change: Partial<CameraSetting>): string =>
+    plain(cameraLines(porter, { ...setting, ...change })[term]);
+  for (const [term, change, sentence] of [
+    ['mode', {}, 'Manual: 1/320 s, f/2.8, ISO fixed at 6400'],
+    ['mode', { mode: 'manualAutoIso' }, 'Manual: 1/320 s, f/2.8; auto ISO up to ISO 6400'],
+    ['mode', { mode: 'shutterPriority' }, 'Shutter priority at 1/320 s, auto ISO up to ISO 6400'],
+    ['mode', { mode: 'aperturePriority' }, 'Aperture priority at f/2.8, slowest shutter 1/320 s, auto ISO up to ISO 6400'],
+    ['meter', {}, 'Will read −1⅓: leave it there'],
+    ['meter', { meter: { code: 'reads', stops: 0.1, channels: true } }, 'Will read 0; watch each channel, one clips early'],
+    ['meter', { meter: { code: 'compensates', stops: 1, channels: false } }, 'Compensate +1, averaging'],
+    ['meter', { meter: { code: 'compensates', stops: 0, channels: false } }, 'No compensation'],
+    ['meter', { meter: { code: 'spot', stops: 0 } }, 'Spot or highlight, off the subject'],
+    ['meter', { meter: { code: 'spot', stops: -2 / 3 } }, 'Spot or highlight; compensate −⅔'],
+    [
+      'meter',
+      { meter: { code: 'brightPhase', holdBackStops: 0, share: 0.31 } },
+      'For the bright phase; shoot on the peaks, 31 % of the time, let dark frames go',
+    ],
+    [
+      'meter',
+      { meter: { code: 'brightPhase', holdBackStops: 1, share: 0.31 } },
+      'For the bright phase; hold back 1 stop; shoot on the peaks, 31 % of the time, let dark frames go',
+    ],
+    ['focus', { focus: { code: 'byHand', distanceM: 4, nearM: 2.3, farM: 17 } }, 'By hand at 4.0 m: 2.3 m to 17 m is sharp'],
+    ['focus', { focus: { code: 'byHand', distanceM: 20, nearM: 19.8, farM: 20.2 } }, 'By hand at 20 m: hardly more is sharp'],
+    [
+      'focus',
+      { focus: { code: 'byHand', distanceM: 4, nearM: 2.3, farM: null } },
+      'By hand at 4.0 m: 2.3 m to infinity is sharp',
+    ],
+    ['focus', { focus: { code: 'following' } }, 'Continuous, on the subject before and while you follow it'],
+    ['focus', { focus: { code: 'onAnEdge' } }, 'Single, a small point on an edge with contrast'],
+    ['focus', { focus: { code: 'continuous' } }, 'Continuous, a small point on the subject'],
+    ['focus', {}, 'Single, a small point on the subject'],
+    ['drive', {}, 'One frame at a time'],
+    ['drive', { drive: { code: 'timer' } }, 'Two-second timer, one frame'],
+    ['drive', { drive: { code: 'burst', frames: 3, perSecond: 8 } }, 'Continuous, 8/s, press for 3 frames'],
+    ['drive', { drive: { code: 'burst', frames: 2, perSecond: 2.46 } }, 'Continuous, 2.5/s, press for 2 frames'],
+    ['stabiliser', { stabiliser: 'none' }, 'None: your stance is all there is'],
+    ['stabiliser', { stabiliser: 'panning' }, 'In its panning mode: it must not fight the swing'],
+    ['stabiliser', { stabiliser: 'notTheSubject' }, 'On; it steadies you, not the porter'],
+    ['stabiliser', {}, 'On'],
+    ['curtain', { curtain: { code: 'mechanical' } }, 'Mechanical'],
+    ['curtain', { curtain: { code: 'mechanicalShakes' } }, 'Mechanical shakes at this speed: electronic first is steadier'],
+    ['curtain', {}, 'Electronic first'],
+    [
+      'curtain',
+      { curtain: { code: 'mechanicalForDiscs' } },
+      'Mechanical: so fast and wide, electronic first spoils soft backgrounds',
+    ],
+    ['curtain', { curtain: { code: 'electronic', bands: null, leanPx: null } }, 'Electronic, silent'],
+    [
+      'curtain',
+      { curtain: { code: 'electronic', bands: 5, leanPx: 3 } },
+      'Electronic, silent: about 5.0 bands from the lamps, what crosses leans by 3.0 px',
+    ],
+    [
+      'curtain',
+      { curtain: { code: 'electronic', bands: 0.6, leanPx: null } },
+      'Electronic, silent: about 0.6 band from the lamps',
+    ],
+    ['raw', {}, '12 bits are enough: grain hides the rest'],
+    ['raw', { rawBits: 14 }, '14 bits'],
+    ['setBack', {}, 'Exposure mode'],
+    [
+      'setBack',
+      { setBack: { what: ['isoCeiling', 'drive', 'stabiliser'], brightenStops: 4 / 3 } },
+      'ISO ceiling, drive and stabiliser; brighten the raws 1⅓ stops',
+    ],
+  ] as const)
+    // prettier-ignore
+    it(`${term}: ${sentence}`, () => expect(line(term, change as Partial<CameraSetting>)).to.equal(sentence));
+
+  it('names the aperture as it is engraved on the lens', () => {
+    const half = briefWith({ lens: { widestF: 1.7 } });
+    expect(modeWords(half, { ...setting, fNumber: 2 ** (5 / 6) })).to.include('f/1.7');
+  });
+});
+
+describe('a caution', () => {
+  it('is the photographer’s own first, then the place’s, then that of wild animals', () => {
+    expect(cautionWords({ ...porter, place: 'pit', caution: 'Mind the cables.' })).to.equal('Mind the cables.');
+    expect(cautionWords({ ...porter, place: 'pit' })).to.match(/^Performers .* last word\.$/);
+    expect(cautionWords(briefWith({ subject: { kind: 'animal' } }))).to.match(/^Keep your distance from wild/);
+    expect(cautionWords(porter)).to.equal(null);
+  });
+});
