@@ -18,7 +18,7 @@ export default defineConfig([
     extends: [tseslint.configs.recommendedTypeChecked],
     languageOptions: {
       parserOptions: {
-        project: ['./*/tsconfig.json'],
+        project: ['./tsconfig.lint.json'],
         tsconfigRootDir: import.meta.dirname,
       },
     },

@@ -7,7 +7,8 @@ import { fileURLToPath } from 'node:url';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
-const CHROMIUM = process.env['CHROMIUM'] ?? '/usr/bin/chromium';
+const CHROMIUM =
+  process.env['CHROMIUM'] ?? ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find((file) => existsSync(file));
 let browser: Browser | null = null;
 const servers = new Set<ChildProcess>();
 
@@ -23,7 +24,7 @@ export async function closeBrowser(): Promise<void> {
 
 /** The one browser all windows belong to. */
 export async function browserOf(): Promise<Browser> {
-  return (browser ??= await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_ARGS }));
+  return (browser ??= await chromium.launch({ executablePath: CHROMIUM!, args: CHROMIUM_ARGS }));
 }
 
 /** A port nobody listens on, with the next one free as well most likely. */

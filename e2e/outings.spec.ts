@@ -326,9 +326,13 @@ describe('Without its server', function () {
     const { page } = await app.open({ keeps: true });
     await kept(page);
     const tools = await page.context().newCDPSession(page);
-    const { installabilityErrors } = await tools.send('Page.getInstallabilityErrors');
-    // Test windows are private ones, which never install; nothing else may stand in the way.
-    expect(installabilityErrors.map(({ errorId }) => errorId)).to.deep.equal(['in-incognito']);
+    // What a browser asks for before it offers to install: a sound manifest with a name, a start, a window of its own, and icons.
+    const { errors, data } = await tools.send('Page.getAppManifest');
+    expect(errors).to.deep.equal([]);
+    const manifest = JSON.parse(data ?? '{}');
+    expect(manifest).to.include.keys('name', 'start_url');
+    expect(manifest.display).to.equal('standalone');
+    expect(manifest.icons.map(({ sizes }: { sizes: string }) => sizes)).to.include.members(['192x192', '512x512']);
     const [brief] = await api(app, 'briefs');
     await app.stopServer();
     await page.goto(`${app.base}/plan/${brief.id}`);

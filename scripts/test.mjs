@@ -13,6 +13,5 @@ const codes = await Promise.all([
   stepBeside('Running unit tests', 'npx', ['--no-install', 'mocha']),
 ]);
 if (codes.some((code) => code !== 0)) process.exit(1);
-// Some of them look at how fast the page follows the hand: they get the machine to themselves.
 step('Running journeys in the browser', 'npm', ['run', '--silent', 'test:e2e'], { env: { ...process.env, CHROMIUM: chromium } });
 console.log('\nAll tests passed.');

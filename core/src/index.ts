@@ -93,7 +93,7 @@ export { cautionFor, type Caution } from './plan/caution.ts';
 export { ALIKE } from './plan/curve.ts';
 export type { DialledSetting } from './plan/figures.ts';
 export { GATE_NAMES, type GateName, type Gates } from './plan/gates.ts';
-export type { Rung, Smear, Onward } from './plan/ladder.ts';
+export type { Rung, RungChange, Smear, Onward } from './plan/ladder.ts';
 export type { LiftVerdict } from './plan/liftOrIso.ts';
 export {
   planBrief,
