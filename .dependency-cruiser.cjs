@@ -1,39 +1,65 @@
-/** Imports go one way: web → contract → core ← contract ← server. Core knows none of them, nor any package. */
+/** Imports go one way: web, server → words → contract → core. Core knows none of them, nor any package. */
 /** @type {import('dependency-cruiser').IConfiguration} */
+const TESTS = '\\.test\\.ts$';
+
+/** What a workspace may import beside its own files: other workspaces and packages. Tests may import more. */
+const only = (workspace, others, packages = []) => ({
+  name: `${workspace}-knows-only-${[...others, ...packages.map((name) => name.replace(/^@[^/]*\//, ''))].join('-') || 'itself'}`,
+  severity: 'error',
+  from: { path: `^${workspace}/src`, pathNot: TESTS },
+  to: {
+    pathNot: [
+      ...[workspace, ...others].map((name) => `^${name}/src`),
+      ...packages.map((name) => `node_modules/${name}/`),
+    ],
+  },
+});
+
 module.exports = {
   forbidden: [
+    only('core', []),
+    only('contract', ['core'], ['zod', '@humanwhocodes/momoa']),
+    only('words', ['contract', 'core'], ['zod']),
     {
-      name: 'core-is-pure',
+      name: 'no-room-of-core-points-at-the-plan',
+      comment: 'The plan composes light, movement, optics, sensor and detail; the aims are a table that a brief names.',
       severity: 'error',
-      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^core/src' },
+      from: { path: '^core/src/(numerics|light|motion|optics|sensor|detail)/', pathNot: TESTS },
+      to: { path: '^core/src/(plan|outing|learn|image|raw)/' },
     },
     {
-      name: 'contract-knows-core-and-zod',
+      name: 'a-brief-computes-nothing',
       severity: 'error',
-      from: { path: '^contract/src', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(contract|core)/src|node_modules/zod' },
+      from: { path: '^core/src/brief/', pathNot: TESTS },
+      to: { path: '^core/src/(plan/(?!aims\\.ts)|detail|sensor|outing|learn|image|raw)' },
     },
     {
       name: 'web-not-server',
       severity: 'error',
       // Tests may take Port Alder for their example.
-      from: { path: '^web/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^web/src', pathNot: TESTS },
       to: { path: '^(server|demo)|node_modules/(fastify|@mikro-orm)' },
     },
     { name: 'server-not-web', severity: 'error', from: { path: '^server/src' }, to: { path: '^web|node_modules/react' } },
     {
       name: 'components-know-no-screen',
       severity: 'error',
-      from: { path: '^web/src/(components|state|quantities|api)' },
+      from: { path: '^web/src/(components|state|domain|quantities|api)' },
       to: { path: '^web/src/screens' },
+    },
+    {
+      name: 'rules-of-the-page-know-no-store',
+      severity: 'error',
+      from: { path: '^web/src/domain', pathNot: TESTS },
+      to: { path: '^web/src/(state|components|screens|sync)|node_modules/(react|zustand)/' },
     },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
     { name: 'not-resolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\.css$|^virtual:' } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)(dist|dist-types)/' },
+    // What we build ourselves; packages that are themselves a dist/ are seen.
+    exclude: { path: '^(core|contract|words|demo|server|web)/(dist|dist-types)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {
