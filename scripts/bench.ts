@@ -76,7 +76,7 @@ function frameRows() {
   return [1 / 8, 1 / 60, 1 / 500].map((shutterS) => {
     const picture = { ...example.picture, pinned: { ...example.picture.pinned, shutterS, fNumber: 2.8 } };
     const situation = new Situation({ ...example, picture });
-    const optics = frameOptics(situation, situation.candidate(situation.allowed[0]!, situation.apertures[0]!, 4));
+    const optics = frameOptics(situation, situation.candidate(situation.marks.allowed[0]!, situation.marks.apertures[0]!, 4));
     const renderer = new FrameRenderer(scene);
     const times = Array.from({ length: 25 }, (_, seed) => {
       const uniform = seededRandom(seed);

@@ -20,7 +20,7 @@ const STILL: Drift = { x: 0, y: 0 };
 /** The setting that is pinned in a brief, and what it does to a picture. */
 function opticsOf(brief: Brief): { optics: FrameOptics; candidate: Candidate; situation: Situation } {
   const situation = new Situation(brief);
-  const candidate = situation.candidate(situation.allowed[0]!, situation.apertures[0]!, brief.light.ev100);
+  const candidate = situation.candidate(situation.marks.allowed[0]!, situation.marks.apertures[0]!, brief.light.ev100);
   return { optics: frameOptics(situation, candidate), candidate, situation };
 }
 

@@ -47,7 +47,7 @@ export function tasteSettings(brief: Brief): TasteSetting[] {
   const neutral = { ...brief, picture: { ...brief.picture, tasteStops: 0 } };
   const situation = new Situation(neutral);
   const { candidate } = choiceOf(situation, brief.light.ev100);
-  return situation.shutters
+  return situation.marks.shutters
     .filter(({ shutterS }) => Math.abs(Math.log2(shutterS / candidate.shutter.shutterS)) <= SHOWN_STOPS + 1e-6)
     .map((shutter) => situation.candidate(shutter, candidate.aperture, brief.light.ev100))
     .filter(({ overExposed }) => !overExposed)
@@ -57,7 +57,8 @@ export function tasteSettings(brief: Brief): TasteSetting[] {
       iso: meteredIso,
       kept: TASTES.map(
         (taste) =>
-          situation.detail.bits(aperture.detail(), shutter.detail(), snr * 2 ** (-taste / 2)) / situation.detail.idealBits,
+          situation.detail.model.bits(aperture.detail(), shutter.detail(), snr * 2 ** (-taste / 2)) /
+          situation.detail.model.idealBits,
       ),
     }));
 }

@@ -24,7 +24,7 @@ export function againstHush(situation: Situation, { candidate }: Choice): Agains
   const free = situation.unpinned;
   const best = hushPoint(free, candidate.ev100);
   if (!best.possible) return null;
-  const [here, there] = [situation.losses(candidate), free.losses(best.candidate)];
+  const [here, there] = [situation.detail.losses(candidate), free.detail.losses(best.candidate)];
   const blur = here.lostBlur - there.lostBlur;
   const grain = here.lostGrain - there.lostGrain;
   const hush = dialledSetting(free, best.candidate);

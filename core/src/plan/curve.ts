@@ -11,7 +11,7 @@ export interface CurvePoint {
  * Each shutter starts from its neighbour's aperture and climbs, for detail has one summit over aperture in practice.
  * @param shutters which of the situation's, where not all are wanted
  */
-export function curveOf(situation: Situation, ev100: number, shutters = situation.shutters): CurvePoint[] {
+export function curveOf(situation: Situation, ev100: number, shutters = situation.marks.shutters): CurvePoint[] {
   const points: CurvePoint[] = [];
   let start = 0;
   for (const shutter of shutters) {
@@ -19,10 +19,10 @@ export function curveOf(situation: Situation, ev100: number, shutters = situatio
     if (usable.length === 0) continue;
     const offset = usable[0]!.aperture.index;
     const best = climb(usable, Math.min(usable.length - 1, Math.max(0, start - offset)), (candidate) =>
-      situation.roughBits(candidate),
+      situation.detail.roughBits(candidate),
     );
     start = best.aperture.index;
-    points.push({ candidate: best, bits: situation.bits(best) });
+    points.push({ candidate: best, bits: situation.detail.bits(best) });
   }
   return points;
 }
@@ -62,7 +62,7 @@ export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fa
  */
 export function kindestSettings(situation: Situation, ev100: number, fNumber: number): Candidate[] {
   const off = ({ aperture }: Candidate): number => Math.abs(Math.log2(aperture.fNumber / fNumber));
-  return situation.shutters.flatMap((shutter) => {
+  return situation.marks.shutters.flatMap((shutter) => {
     const usable = situation.candidatesAt(shutter, ev100).filter((candidate) => !candidate.overExposed);
     if (usable.length === 0) return [];
     return [

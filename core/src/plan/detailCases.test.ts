@@ -33,7 +33,7 @@ describe('the reference points', () => {
   for (const point of cases) {
     it(`agree for ${point.title} at ${point.shutterS.toFixed(5)} s, f/${point.fNumber}`, () => {
       const situation = situationOf(point);
-      const candidate = situation.candidate(situation.allowed[0]!, situation.apertures[0]!, point.ev100);
+      const candidate = situation.candidate(situation.marks.allowed[0]!, situation.marks.apertures[0]!, point.ev100);
       const figures = figuresOf(situation, candidate, null);
       const wanted = point.expect;
       expect(figures.detailBits / wanted.detailBits!).to.be.closeTo(1, 0.005);

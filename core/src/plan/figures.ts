@@ -10,7 +10,8 @@ import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../opti
 import { viewedPixels } from '../optics/picture.ts';
 import { HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise } from '../sensor/sensor.ts';
 import type { Gates } from './gates.ts';
-import type { Candidate, ShutterOption, Situation } from './situation.ts';
+import type { ShutterOption } from './marks.ts';
+import type { Candidate, Situation } from './situation.ts';
 
 /** The values to dial in, exact, and their names as cameras print them. */
 export interface DialledSetting {
@@ -109,7 +110,7 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
   const read = readNoiseE(noise, candidate.cameraIso);
   const averaging = picture.sensorCph / picture.limitCph;
   const viewed = (share: number): number => signalToNoise(signal * share, read) * averaging;
-  const bits = situation.bits(candidate);
+  const bits = situation.detail.bits(candidate);
   return {
     subjectBlurMm: shutter.smearMm,
     toleranceMm: picture.toleranceMm,
@@ -121,8 +122,8 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     snrSubject: viewed(subject.tone / MID_GREY),
     snrShadow: viewed(1 / 8),
     detailBits: bits,
-    detailKept: bits / situation.detail.idealBits,
-    ...situation.losses(candidate),
+    detailKept: bits / situation.detail.model.idealBits,
+    ...situation.detail.losses(candidate),
     ...depthOfField(focal, aperture.fNumber, picture.toleranceMm, subject.distanceM),
     hyperfocalM: hyperfocalM(focal, aperture.fNumber, picture.toleranceMm),
     focusHeadroomEv: candidate.focusHeadroomEv,
@@ -161,7 +162,8 @@ function limbsOf({ brief, picture }: Situation, shutter: ShutterOption): Figures
 }
 
 function edgesOf(situation: Situation, { shutter, aperture }: Candidate): Figures['edges'] {
-  const { brief, picture, depthM } = situation;
+  const { brief, picture } = situation;
+  const { depthM } = situation.geometry;
   if (depthM === 0) return null;
   const { subject, kit } = brief;
   const focal = kit.lens.focalLengthMm;

@@ -1,7 +1,8 @@
 import { HIGHLIGHT_STOPS } from '../sensor/sensor.ts';
 import { AIMS } from './aims.ts';
 import type { GateName } from './gates.ts';
-import type { Candidate, ShutterOption, Situation } from './situation.ts';
+import type { ShutterOption } from './marks.ts';
+import type { Candidate, Situation } from './situation.ts';
 
 /** A chosen setting and how it was come by. */
 export interface Choice {
@@ -34,8 +35,8 @@ export function hushPoint(situation: Situation, ev100: number, { among = any, ch
 /** Settings that get the light, hold and do not shut Freeze: these never give way here. */
 export function usableSettings(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']> = any): Candidate[] {
   // Most shutters need not be looked at. Light is best wide open.
-  const widest = situation.apertures[0]!;
-  return situation.allowed
+  const widest = situation.marks.apertures[0]!;
+  return situation.marks.allowed
     .filter(
       (shutter) =>
         shutter.freeze !== 'shut' && situation.exposure(shutter, widest, ev100).light !== 'shut' && situation.holds(shutter),
@@ -91,10 +92,10 @@ const any = (): boolean => true;
  */
 export function isPossible(situation: Situation, ev100: number): boolean {
   if (situation.evaluatesOnly) return asPinned(situation, ev100).possible;
-  const steadiest = situation.allowed.findLast(
+  const steadiest = situation.marks.allowed.findLast(
     (shutter) =>
       shutter.freeze !== 'shut' &&
-      situation.apertures.some((aperture) => {
+      situation.marks.apertures.some((aperture) => {
         const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
         return !overExposed && light !== 'shut';
       }),
@@ -105,7 +106,7 @@ export function isPossible(situation: Situation, ev100: number): boolean {
 
 /** Every shutter and aperture body, lens and pins allow, in one light. */
 export const allCandidates = (situation: Situation, ev100: number): Candidate[] =>
-  situation.allowed.flatMap((shutter) => situation.candidatesAt(shutter, ev100));
+  situation.marks.allowed.flatMap((shutter) => situation.candidatesAt(shutter, ev100));
 
 /** Hold open and every other gate not shut, leaving out the relaxed ones. */
 export function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
@@ -115,12 +116,12 @@ export function passes({ gates }: Candidate, relaxed: readonly GateName[]): bool
 
 /** The candidate of most detail; among those within a tie, the aperture nearer the middle of the lens, then the faster shutter. */
 export function mostDetail(situation: Situation, candidates: readonly Candidate[]): Candidate {
-  const best = Math.max(...candidates.map((candidate) => situation.bits(candidate)));
+  const best = Math.max(...candidates.map((candidate) => situation.detail.bits(candidate)));
   const { widestF, narrowestF } = situation.brief.kit.lens;
   const middle = Math.log2(widestF * narrowestF) / 2;
   const off = (candidate: Candidate): number => Math.abs(Math.log2(candidate.aperture.fNumber) - middle);
   return candidates
-    .filter((candidate) => situation.bits(candidate) >= best * (1 - TIE))
+    .filter((candidate) => situation.detail.bits(candidate) >= best * (1 - TIE))
     .reduce((kept, other) => {
       const difference = off(other) - off(kept);
       if (Math.abs(difference) > 1e-9) return difference < 0 ? other : kept;
@@ -145,7 +146,7 @@ export function withoutDepth(situation: Situation, usable: readonly Candidate[],
  * It works only while Hold is at least marginal and Freeze not shut. Null when every mark is over-exposed.
  */
 function nearest(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']>): Choice | null {
-  for (const aperture of situation.apertures) {
+  for (const aperture of situation.marks.apertures) {
     const exposed = (shutter: ShutterOption, lit: boolean): boolean => {
       if (!among({ shutter, aperture })) return false;
       const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
@@ -153,7 +154,8 @@ function nearest(situation: Situation, ev100: number, among: NonNullable<HushOpt
     };
     // The fastest that gets the light, else the slowest there is.
     const shutter =
-      situation.allowed.findLast((option) => exposed(option, true)) ?? situation.allowed.find((option) => exposed(option, false));
+      situation.marks.allowed.findLast((option) => exposed(option, true)) ??
+      situation.marks.allowed.find((option) => exposed(option, false));
     if (!shutter) continue;
     const candidate = situation.candidate(withWholeBurst(situation, shutter), aperture, ev100);
     return lastResort(situation, candidate);
@@ -163,9 +165,9 @@ function nearest(situation: Situation, ev100: number, among: NonNullable<HushOpt
 
 /** Where motion is to show, the nearest setting is first of all one that shows it: of those that get the light the steadiest. */
 function nearestShowing(situation: Situation, ev100: number, among: NonNullable<HushOptions['among']>): Choice | null {
-  const showing = situation.allowed.filter(({ freeze }) => freeze !== 'shut').reverse(); // fastest first
+  const showing = situation.marks.allowed.filter(({ freeze }) => freeze !== 'shut').reverse(); // fastest first
   for (const shutter of showing) {
-    for (const aperture of situation.apertures) {
+    for (const aperture of situation.marks.apertures) {
       if (!among({ shutter, aperture })) continue;
       const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
       if (!overExposed && light !== 'shut')
@@ -187,7 +189,7 @@ function lastResort(situation: Situation, candidate: Candidate): Choice {
 
 /** Shutter, aperture and ISO as pinned: what they give, whatever it is. Mid grey itself must not clip. */
 function asPinned(situation: Situation, ev100: number): Choice {
-  const candidate = situation.candidate(situation.allowed[0]!, situation.apertures[0]!, ev100);
+  const candidate = situation.candidate(situation.marks.allowed[0]!, situation.marks.apertures[0]!, ev100);
   if (candidate.overStops > HIGHLIGHT_STOPS)
     return { candidate, relaxed: shutGates(candidate), possible: false, reason: 'tooBright' };
   return lastResort(situation, candidate);
@@ -204,7 +206,7 @@ function tooBright(situation: Situation, ev100: number): Choice {
 function withWholeBurst(situation: Situation, shutter: ShutterOption): ShutterOption {
   const { maxBurst, pinned } = situation.brief.picture;
   if (pinned.burst !== null || shutter.hands().frames === maxBurst) return shutter;
-  return situation.shutterWith(shutter, maxBurst);
+  return situation.marks.shutterWith(shutter, maxBurst);
 }
 
 const fastest = (candidates: readonly Candidate[]): Candidate =>

@@ -44,7 +44,14 @@ describe('the ladder', () => {
 
   it('of the worked example reaches the ceiling, then lift, then the edge of crisp, then what does not work', () => {
     const { ladder } = planBrief(exampleBrief());
-    expect(ladder.map(({ change }) => change.code)).to.deep.equal(['isoFalls', 'isoCeiling', 'lift', 'liftLimit', 'pastCrisp', 'past']);
+    expect(ladder.map(({ change }) => change.code)).to.deep.equal([
+      'isoFalls',
+      'isoCeiling',
+      'lift',
+      'liftLimit',
+      'pastCrisp',
+      'past',
+    ]);
     // Hand arithmetic: f/2.8, 1/320 s and ISO 6400 meter at EV 5.3; 1⅓ stops of lift carry it to EV 4.0.
     const ceiling = ladder.find(({ change }) => change.code === 'isoCeiling')!;
     expect(ceiling.evTo).to.be.closeTo(16 / 3, 1e-9);

@@ -95,7 +95,7 @@ function successor(
 ): Choice | null {
   // Another school follows its own rule at every light.
   if (!possible || relaxed.length > 0 || situation.brief.picture.school !== 'hush' || situation.evaluatesOnly) return null;
-  const { shutters, apertures } = situation;
+  const { shutters, apertures } = situation.marks;
   const shutter = shutters[candidate.shutter.index];
   const aperture = apertures[candidate.aperture.index];
   // Shutters run slow to fast and apertures wide to narrow: darker means one back in either.
@@ -105,13 +105,13 @@ function successor(
     { shutter, aperture },
   ]
     .flatMap((option) =>
-      option.shutter && option.aperture && situation.allowed.includes(option.shutter)
+      option.shutter && option.aperture && situation.marks.allowed.includes(option.shutter)
         ? [situation.candidate(option.shutter, option.aperture, ev100)]
         : [],
     )
     .filter((option) => !option.overExposed && passes(option, []));
   if (options.length === 0) return null;
-  const best = options.reduce((kept, other) => (situation.bits(other) > situation.bits(kept) ? other : kept));
+  const best = options.reduce((kept, other) => (situation.detail.bits(other) > situation.detail.bits(kept) ? other : kept));
   return { candidate: best, relaxed: [], possible: true, reason: 'none' };
 }
 
@@ -134,7 +134,7 @@ const climbingFrom =
     for (;;) {
       const best = passing
         .filter((other) => away(other, at) <= 1)
-        .reduce((kept, other) => (situation.bits(other) > situation.bits(kept) ? other : kept), at);
+        .reduce((kept, other) => (situation.detail.bits(other) > situation.detail.bits(kept) ? other : kept), at);
       if (best === at) return at;
       at = best;
     }

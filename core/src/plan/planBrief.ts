@@ -86,7 +86,7 @@ function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanA
   const against = againstHush(situation, choice);
   const marked = [choice.candidate.shutter.shutterS, against?.hush.shutterS ?? choice.candidate.shutter.shutterS];
   // A long smear takes longest to work out, far off what anybody looks at.
-  const shutters = situation.shutters.filter(({ shutterS }) =>
+  const shutters = situation.marks.shutters.filter(({ shutterS }) =>
     marked.some((markS) => Math.abs(3 * Math.log2(shutterS / markS)) <= nearby + 1e-6),
   );
   const curve = curveOf(situation, ev100, shutters);
@@ -132,7 +132,7 @@ export function compareSchools(brief: Brief): SchoolRow[] {
     return {
       school,
       choice: dialledSetting(situation, candidate),
-      ...situation.losses(candidate),
+      ...situation.detail.losses(candidate),
       gates: candidate.gates,
       relaxed,
       possible,
@@ -192,7 +192,7 @@ function valleyPoint(situation: Situation, { candidate }: CurvePoint): ValleyPoi
     fNumber: candidate.aperture.fNumber,
     iso: dialledIso(situation, candidate),
     liftStops: candidate.liftStops,
-    ...situation.losses(candidate),
+    ...situation.detail.losses(candidate),
     subjectBlurViewPx: viewedPixels(candidate.shutter.smearMm, situation.picture),
     burstProbability: candidate.shutter.hands().burstChance,
     gates: candidate.gates,

@@ -141,7 +141,7 @@ const crispnessOf = (px: number): Crispness => (px <= CRISP_PX ? 'crisp' : px <=
 function motion(situation: Situation, { shutter: { shutterS } }: Candidate, figures: Figures): Reason {
   const { brief, picture } = situation;
   const { pan, limbs, subjectBlurViewPx: px } = figures;
-  if (!situation.moves) return { code: 'still' };
+  if (!situation.geometry.moves) return { code: 'still' };
   if (pan) {
     const { streakShare, trackingError, residueViewPx } = pan;
     const [singleChance, burstChance] = [figures.holdProbability, figures.burstProbability];
@@ -155,7 +155,7 @@ function motion(situation: Situation, { shutter: { shutterS } }: Candidate, figu
     px,
     wanted: null,
     limbs: brief.subject.limbFactor > 1,
-    pxPerS: viewedPixels(situation.smearRateMmPerS, picture),
+    pxPerS: viewedPixels(situation.geometry.smearRateMmPerS, picture),
     shutterS,
     crisp: crispnessOf(px),
     limbsPx: limbs && limbs.smearViewPx > 4 ? limbs.smearViewPx : null,
@@ -177,18 +177,18 @@ function trade(situation: Situation, candidate: Candidate, { lostGrain, lostBlur
   const { tasteStops, tasteFrom, aim, school } = brief.picture;
   const leads = lostGrain >= lostBlur ? 'grain' : 'blur';
   const otherS = shutterMarks.value(shutterMarks.nearest(candidate.shutter.shutterS) + (leads === 'grain' ? -2 : 2));
-  const chosen = situation.moves && AIMS[aim].smearCosts && school === 'hush';
+  const chosen = situation.geometry.moves && AIMS[aim].smearCosts && school === 'hush';
   return {
     code: 'trade',
     lostGrain,
     lostBlur,
     leads,
-    other: chosen ? { shutterS: otherS, px: viewedPixels(situation.smearRateMmPerS * otherS, picture) } : null,
+    other: chosen ? { shutterS: otherS, px: viewedPixels(situation.geometry.smearRateMmPerS * otherS, picture) } : null,
     taste: tasteFrom ? { stops: tasteStops, from: tasteFrom } : null,
   };
 }
 
-const slowestHeld = (situation: Situation) => situation.shutters.find((option) => option.hands().hold === 'open');
+const slowestHeld = (situation: Situation) => situation.marks.shutters.find((option) => option.hands().hold === 'open');
 
 /** Stops by which the slowest shutter the hands hold is slower than the candidate's; below zero when they hold none as slow. */
 function handsRoomStops(situation: Situation, { shutter, gates }: Candidate): number {
@@ -210,7 +210,7 @@ function hands(situation: Situation, candidate: Candidate): Reason {
   };
 }
 
-function depth({ brief, depthM }: Situation, { gates, nearM, farM }: Figures): Reason | null {
+function depth({ brief, geometry: { depthM } }: Situation, { gates, nearM, farM }: Figures): Reason | null {
   if (depthM === 0 || gates.depth === 'open') return null;
   return {
     code: 'depth',

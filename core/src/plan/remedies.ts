@@ -89,13 +89,13 @@ function brace(situation: Situation, ev: number): Remedy | null {
   if (conditions.includes('rail')) return null;
   const braced = situation.changed((brief) => ({ ...brief, hold: { ...brief.hold, conditions: [...conditions, 'rail'] } }));
   if (!isPossible(braced, ev)) return null;
-  return { code: 'brace', stops: braced.threshold - situation.threshold };
+  return { code: 'brace', stops: braced.geometry.hands.threshold - situation.geometry.hands.threshold };
 }
 
 function stillness(situation: Situation, ev: number, { candidate }: Choice): Remedy | null {
   const { brief } = situation;
   // What is to show its movement must not stand still.
-  if (!situation.moves || !AIMS[brief.picture.aim].smearCosts) return null;
+  if (!situation.geometry.moves || !AIMS[brief.picture.aim].smearCosts) return null;
   const still = situation.changed((b) => ({ ...b, subject: { ...b.subject, speedMps: 0 } }));
   if (!isPossible(still, ev)) return null;
   const stops = Math.max(0, Math.log2(candidate.shutter.smearMm / (2 * situation.picture.toleranceMm)));

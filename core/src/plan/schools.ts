@@ -9,7 +9,8 @@ import {
   type HushOptions,
 } from './hushPoint.ts';
 import { BOUND_SLACK } from './gates.ts';
-import type { ApertureOption, Candidate, Situation } from './situation.ts';
+import type { ApertureOption } from './marks.ts';
+import type { Candidate, Situation } from './situation.ts';
 
 type Among = NonNullable<HushOptions['among']>;
 /** One shutter at the aperture a school has settled on, not over-exposed. */
@@ -37,7 +38,7 @@ export function choiceOf(situation: Situation, ev100: number, options: HushOptio
  */
 function momentFirst(situation: Situation, ev100: number, among: Among): Choice {
   const from = firstAperture(situation, ({ depth }) => depth !== 'shut');
-  for (const aperture of situation.apertures.slice(from)) {
+  for (const aperture of situation.marks.apertures.slice(from)) {
     const settings = exposed(situation, aperture, ev100, among);
     if (settings.length === 0) continue;
     const works = settings.filter(
@@ -65,7 +66,7 @@ function cleanFirst(situation: Situation, ev100: number, options: HushOptions): 
   const widest = hushAperture.depth === 'shut' ? 0 : firstAperture(situation, ({ depth }) => depth !== 'shut');
   let best: Candidate | null = null;
   for (let i = hushAperture.index; i >= Math.min(widest, hushAperture.index); i--) {
-    const setting = exposed(situation, situation.apertures[i]!, ev100, among).find(
+    const setting = exposed(situation, situation.marks.apertures[i]!, ev100, among).find(
       ({ shutter, aperture, light }) =>
         light !== 'shut' &&
         situation.holds(shutter) &&
@@ -85,7 +86,7 @@ function cleanFirst(situation: Situation, ev100: number, options: HushOptions): 
  */
 function depthFirst(situation: Situation, ev100: number, { among = () => true, choose }: HushOptions): Choice {
   const from = firstAperture(situation, ({ depth }) => depth === 'open');
-  for (const aperture of situation.apertures.slice(from)) {
+  for (const aperture of situation.marks.apertures.slice(from)) {
     const settings = exposed(situation, aperture, ev100, among);
     if (settings.length === 0) continue;
     const works = settings.filter(({ shutter, light }) => light !== 'shut' && situation.holds(shutter));
@@ -97,14 +98,14 @@ function depthFirst(situation: Situation, ev100: number, { among = () => true, c
 }
 
 /** Index of the widest aperture that satisfies a wish; of the narrowest where none does. */
-function firstAperture({ apertures }: Situation, wish: (aperture: ApertureOption) => boolean): number {
+function firstAperture({ marks: { apertures } }: Situation, wish: (aperture: ApertureOption) => boolean): number {
   const first = apertures.findIndex(wish);
   return first < 0 ? apertures.length - 1 : first;
 }
 
 /** The shutters at an aperture that are not over-exposed, slow to fast. */
 function exposed(situation: Situation, aperture: ApertureOption, ev100: number, among: Among): Setting[] {
-  return situation.allowed.flatMap((shutter) => {
+  return situation.marks.allowed.flatMap((shutter) => {
     if (!among({ shutter, aperture })) return [];
     const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
     return overExposed ? [] : [{ shutter, aperture, light }];

@@ -1,10 +1,10 @@
 import { withHands } from '@hushto/contract';
 import { Download, Smartphone } from 'lucide-react';
 import { Link, useLocation } from 'react-router';
-import { deckOfBrief, deckOfSheet } from '../state/decks.ts';
+import { deckOfBrief, deckOfSheet } from '../domain/decks.ts';
 import { useLibrary } from '../state/library.ts';
-import type { Deck } from '../state/pocket.ts';
-import { takeFile } from '../state/takeFile.ts';
+import type { Deck } from '../domain/decks.ts';
+import { takeFile } from '../domain/takeFile.ts';
 import { saveFile } from './saveFile.ts';
 import { PairPhone } from './PairPhone.tsx';
 import { Sheet } from './Sheet.tsx';

@@ -1,4 +1,4 @@
-import type { CameToBe } from '../state/cells.ts';
+import type { CameToBe } from '../domain/cells.ts';
 
 /**
  * The line under a dial-in value: a dip settled by the app, a plain line where the user looks, a line into an end stop at a limit,

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { CellName } from './pins.ts';
+import type { CellName } from '../domain/pins.ts';
 
 interface Cursor {
   /** Shutter looked at, in thirds from 1 s; null follows the hush point. */

@@ -7,7 +7,7 @@ import { useShortcuts } from '../components/useShortcuts.ts';
 import { mergeThree } from '../sync/merge.ts';
 import { keyOf } from '../sync/keeping.ts';
 import { documentOf, draftOf, keep, keeping, useKeeping } from './library.ts';
-import { typedChange } from './typing.ts';
+import { typedChange } from '../sync/typing.ts';
 
 /** One change, to be undone whatever else was changed since. */
 interface Change {

@@ -1,42 +1,8 @@
+import type { Deck, Stop } from '../domain/decks.ts';
+import { type OnTheSpot, type RunningTally } from '../domain/onTheSpot.ts';
 import { openOfAnyFormat, type FrameVerdict, type Tallied, type Tally } from '@hushto/contract';
-import { briefProblems, type AnchoredLight, type Bound, type Brief, type DialledSetting, type HoldCondition } from '@hushto/core';
+import { type AnchoredLight, type Brief, type DialledSetting, type HoldCondition } from '@hushto/core';
 import { createStore, type StoreApi } from 'zustand';
-
-/** One thing to photograph, with the light expected there. */
-export interface Stop {
-  key: string;
-  title: string;
-  briefId: string | null;
-  brief: Brief;
-  ev100: number;
-  /** When it is on, ms, and the same on a clock there; null for a brief without a time. */
-  fromMs: number | null;
-  toMs: number | null;
-  clock: string | null;
-}
-
-/** What Pocket is taken along with: one brief, or the stops of a run sheet. */
-export interface Deck {
-  id: string;
-  title: string;
-  runSheetId: string | null;
-  stops: readonly Stop[];
-}
-
-/** What was found on the spot; null where it is as planned. */
-export interface OnTheSpot {
-  ev100: number | null;
-  bound: Bound;
-  conditions: HoldCondition[] | null;
-  distanceM: number | null;
-}
-
-/** A tally under way: one for each brief and day. */
-export interface RunningTally {
-  id: string;
-  stopKey: string;
-  tally: Tally;
-}
 
 interface Kept {
   /** The stop looked at; null follows the clock. */
@@ -141,41 +107,6 @@ export const spotOf = ({ spots }: Pick<Pocket, 'spots'>, stopKey: string): OnThe
 /** Today's tally of a stop; null before its first frame. */
 export const tallyOf = ({ tallies }: Pick<Pocket, 'tallies'>, stopKey: string, day: string): RunningTally | null =>
   tallies.find((running) => running.stopKey === stopKey && running.tally.day === day) ?? null;
-
-/** The stop that is on, or the next one, or the last; the chosen one before any of them. */
-export function stopNow({ stops }: Deck, chosen: string | null, nowMs: number): Stop {
-  return stops.find(({ key }) => key === chosen) ?? stops.find(({ toMs }) => toMs === null || toMs > nowMs) ?? stops.at(-1)!;
-}
-
-/** The brief as it is on the spot; a distance its lens or its depth cannot have is left as planned. */
-export function briefHere({ brief, ev100 }: Stop, spot: OnTheSpot): Brief {
-  const here: Brief = {
-    ...brief,
-    light: { ...brief.light, ev100: spot.ev100 ?? ev100 },
-    hold: { ...brief.hold, conditions: spot.conditions ?? brief.hold.conditions },
-  };
-  const moved: Brief = { ...here, subject: { ...here.subject, distanceM: spot.distanceM ?? brief.subject.distanceM } };
-  return briefProblems(moved).length === 0 ? moved : here;
-}
-
-/** How often each verdict was given. */
-export function countsOf(frames: readonly Tallied[]): Record<FrameVerdict, number> {
-  const counts = { sharp: 0, soft: 0, noisy: 0, missed: 0 };
-  for (const { verdict } of frames) counts[verdict] += 1;
-  return counts;
-}
-
-/** Tallies that hold a frame, as a file to bring back. */
-export const tallyFile = (tallies: readonly RunningTally[]): string =>
-  `${JSON.stringify(
-    {
-      format: 'hushto-tally',
-      version: 2,
-      tallies: tallies.filter(({ tally }) => tally.frames.length > 0).map(({ id, tally }) => ({ id, tally })),
-    },
-    null,
-    2,
-  )}\n`;
 
 /** A tally begun before an update, brought to today's form; one that cannot be is counted on as it is. */
 function inTodaysForm(running: RunningTally): RunningTally {

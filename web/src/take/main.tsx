@@ -1,7 +1,9 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { PocketView } from '../screens/Pocket/PocketView.tsx';
-import { createPocket, tallyFile, type Deck } from '../state/pocket.ts';
+import { type Deck } from '../domain/decks.ts';
+import { tallyFile } from '../domain/onTheSpot.ts';
+import { createPocket } from '../state/pocket.ts';
 import { saveFile } from '../components/saveFile.ts';
 import './take.css';
 

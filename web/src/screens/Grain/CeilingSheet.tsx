@@ -6,7 +6,7 @@ import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
 import { useDocument } from '../../state/documents.ts';
-import { ceilingJob, ceilingStateOf, withAnswer, type CeilingTest } from '../../state/tasteTest.ts';
+import { ceilingJob, ceilingStateOf, withAnswer, type CeilingTest } from '../../domain/tasteSeries.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
 
 type Stored = StoredTaste & { document: CeilingTest };

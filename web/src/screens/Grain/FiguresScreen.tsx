@@ -25,7 +25,7 @@ import { VIEWS } from '../../quantities/views.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
-import { ceilingStateOf } from '../../state/tasteTest.ts';
+import { ceilingStateOf } from '../../domain/tasteSeries.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainPage } from './GrainPage.tsx';

@@ -21,7 +21,7 @@ import { keep, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainPage } from './GrainPage.tsx';
-import { hiddenSensor, simulatedSet, zipped } from '../../state/simulatedSet.ts';
+import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
 
 const SensorPlots = lazy(async () => ({ default: (await import('./SensorPlots.tsx')).SensorPlots }));
 

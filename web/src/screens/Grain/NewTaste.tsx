@@ -5,7 +5,7 @@ import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { addDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
-import { settingsFor } from '../../state/tasteTest.ts';
+import { settingsFor } from '../../domain/tasteSeries.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 
 interface NewTasteProps {

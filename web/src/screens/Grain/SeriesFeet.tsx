@@ -7,7 +7,7 @@ import { useToasts } from '../../components/Toasts.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { editDocument, undoDocument, type useDocument } from '../../state/documents.ts';
 import { bringBack, discard, useLibrary } from '../../state/library.ts';
-import { takesFrom, withTaste } from '../../state/tasteTest.ts';
+import { takesFrom, withTaste } from '../../domain/tasteSeries.ts';
 
 type History = Omit<ReturnType<typeof useDocument<'tastes'>>, 'edit'>;
 

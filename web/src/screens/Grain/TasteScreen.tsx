@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { useLibrary } from '../../state/library.ts';
-import { ceilingStateOf, tasteStateOf } from '../../state/tasteTest.ts';
+import { ceilingStateOf, tasteStateOf } from '../../domain/tasteSeries.ts';
 import { CeilingSheet } from './CeilingSheet.tsx';
 import { GrainPage } from './GrainPage.tsx';
 import { NewTaste } from './NewTaste.tsx';

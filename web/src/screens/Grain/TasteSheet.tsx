@@ -6,7 +6,7 @@ import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
 import { useDocument } from '../../state/documents.ts';
-import { pairJob, settingsFor, tasteStateOf, withChoice, type Pair, type TasteTest } from '../../state/tasteTest.ts';
+import { pairJob, settingsFor, tasteStateOf, withChoice, type Pair, type TasteTest } from '../../domain/tasteSeries.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
 import { tasteWords } from './words.ts';
 

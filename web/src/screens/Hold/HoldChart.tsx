@@ -16,7 +16,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { holdTestOf } from '../../state/holdTest.ts';
+import { holdTestOf } from '../../domain/holdSeries.ts';
 
 interface HoldChartProps {
   series: HoldSeries;

@@ -6,7 +6,7 @@ import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
-import { holdTestOf, kitWords, stabiliserWords } from '../../state/holdTest.ts';
+import { holdTestOf, kitWords, stabiliserWords } from '../../domain/holdSeries.ts';
 import { useLibrary } from '../../state/library.ts';
 import { NewTest } from './NewTest.tsx';
 import { OpenSeries } from './OpenSeries.tsx';

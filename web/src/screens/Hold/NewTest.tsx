@@ -7,7 +7,7 @@ import { NumberField } from '../../components/NumberField.tsx';
 import { Segments } from '../../components/Segments.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
-import { hiddenHands } from '../../state/holdTest.ts';
+import { hiddenHands } from '../../domain/holdSeries.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';

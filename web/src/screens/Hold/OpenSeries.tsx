@@ -13,7 +13,15 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
-import { briefsWith, holdCsv, holdTestOf, kitWords, seriesLine, stabiliserWords, type EditSeries } from '../../state/holdTest.ts';
+import {
+  briefsWith,
+  holdCsv,
+  holdTestOf,
+  kitWords,
+  seriesLine,
+  stabiliserWords,
+  type EditSeries,
+} from '../../domain/holdSeries.ts';
 import { bringBack, discard, useLibrary } from '../../state/library.ts';
 import { RatesTable } from './RatesTable.tsx';
 import { TakeFrames } from './TakeFrames.tsx';

@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { DropFiles } from '../../components/DropFiles.tsx';
 import { Segments } from '../../components/Segments.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
-import { withFrame, type EditSeries } from '../../state/holdTest.ts';
+import { withFrame, type EditSeries } from '../../domain/holdSeries.ts';
 import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
 
 /** Photos of the test dropped in: read, measured, and proposed; nothing counts before it is confirmed. */

@@ -5,7 +5,7 @@ import { Aperture } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useSize } from '../../components/useSize.ts';
-import { signJob } from '../../state/holdTest.ts';
+import { signJob } from '../../domain/holdSeries.ts';
 
 interface SimulatedCameraProps {
   series: HoldSeries;

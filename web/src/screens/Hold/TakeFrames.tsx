@@ -4,7 +4,7 @@ import { shutterWords, stopWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { useShortcuts } from '../../components/useShortcuts.ts';
-import { hiddenShutter, withFrame, withoutLast, type HoldTest, type EditSeries } from '../../state/holdTest.ts';
+import { hiddenShutter, withFrame, withoutLast, type HoldTest, type EditSeries } from '../../domain/holdSeries.ts';
 import { OwnPhotos } from './OwnPhotos.tsx';
 import { SimulatedCamera } from './SimulatedCamera.tsx';
 

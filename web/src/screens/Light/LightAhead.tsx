@@ -9,7 +9,7 @@ import { useShortcuts } from '../../components/useShortcuts.ts';
 import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SunEvents } from '../../sky/sun.ts';
 import { clockText, dayPlus, dayText } from '../../sky/zoned.ts';
-import { aheadOf, type Ahead, type Stretch } from '../../state/ahead.ts';
+import { aheadOf, type Ahead, type Stretch } from '../../domain/ahead.ts';
 import { sunSideWords } from './words.ts';
 
 // The chart's library is half of what this screen weighs: the times come first.

@@ -13,7 +13,7 @@ import {
 import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SkyPhase } from '../../sky/sun.ts';
 import { clockText } from '../../sky/zoned.ts';
-import type { Ahead } from '../../state/ahead.ts';
+import type { Ahead } from '../../domain/ahead.ts';
 
 interface LightChartProps {
   ahead: Ahead;

@@ -4,9 +4,9 @@ import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'luci
 import { memo, type ReactNode } from 'react';
 import { Understroke } from '../../components/Understroke.tsx';
 import { distanceText, percentText, shortNumber } from '../../quantities/quantities.ts';
-import { apertureState, burstState, isoState, shutterState, type CellState } from '../../state/cells.ts';
+import { apertureState, burstState, isoState, shutterState, type CellState } from '../../domain/cells.ts';
 import { useCursor } from '../../state/cursor.ts';
-import { canStep, isPinned, type CellName } from '../../state/pins.ts';
+import { canStep, isPinned, type CellName } from '../../domain/pins.ts';
 import { useSettings } from '../../state/settings.ts';
 
 type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed' | 'possible'>;

@@ -3,7 +3,7 @@ import { groupDigits, rungWords, viewOf } from '@hushto/words';
 import { Info, TriangleAlert } from 'lucide-react';
 import { memo } from 'react';
 import { evText } from '../../quantities/quantities.ts';
-import { rungsRound } from '../../state/ladder.ts';
+import { rungsRound } from '../../domain/ladder.ts';
 
 interface LadderProps {
   rungs: readonly Rung[];

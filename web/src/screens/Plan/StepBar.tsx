@@ -2,7 +2,7 @@ import { type Brief, type PlanAtShutter } from '@hushto/core';
 import { groupDigits, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Pin } from 'lucide-react';
 import { useCursor } from '../../state/cursor.ts';
-import { canStep, CELLS, isPinned, type CellName } from '../../state/pins.ts';
+import { canStep, CELLS, isPinned, type CellName } from '../../domain/pins.ts';
 import type { CellActions } from './DialIn.tsx';
 
 interface StepBarProps extends CellActions {

@@ -3,7 +3,7 @@ import { capital, shutterWords } from '@hushto/words';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { cursorRange, movedCursor, runsOf, valleyFrame, type ValleyFrame } from '../../state/valley.ts';
+import { cursorRange, movedCursor, runsOf, valleyFrame, type ValleyFrame } from '../../domain/valley.ts';
 
 const GATE_LABELS: Record<GateName, string> = {
   freeze: 'Freeze',

@@ -1,7 +1,7 @@
 import { apertureLabel, isoLabel, shutterMarks, stopsLabel, type PlanAtLight } from '@hushto/core';
 import { groupDigits, plainNumber, shutterWords } from '@hushto/words';
 import { againstHush, percentText } from '../../quantities/quantities.ts';
-import { valleyFrame } from '../../state/valley.ts';
+import { valleyFrame } from '../../domain/valley.ts';
 
 /** Brings the hush point's row to the middle when the table is opened. */
 const intoView = (row: HTMLTableRowElement | null): void => {

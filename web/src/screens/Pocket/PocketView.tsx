@@ -44,9 +44,11 @@ import { useStore } from 'zustand';
 import { Understroke } from '../../components/Understroke.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { distanceText, evText, steadyText } from '../../quantities/quantities.ts';
-import { apertureState, isoState, shutterState } from '../../state/cells.ts';
-import { rungsRound } from '../../state/ladder.ts';
-import { briefHere, countsOf, spotOf, stopNow, tallyOf, type Deck, type PocketStore, type Stop } from '../../state/pocket.ts';
+import { apertureState, isoState, shutterState } from '../../domain/cells.ts';
+import { rungsRound } from '../../domain/ladder.ts';
+import { type Deck, type Stop } from '../../domain/decks.ts';
+import { briefHere, countsOf, stopNow } from '../../domain/onTheSpot.ts';
+import { spotOf, tallyOf, type PocketStore } from '../../state/pocket.ts';
 import { useSettings } from '../../state/settings.ts';
 
 interface PocketViewProps {

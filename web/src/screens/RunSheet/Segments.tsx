@@ -30,7 +30,7 @@ import { Segments as Choice } from '../../components/Segments.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { Token } from '../../components/Token.tsx';
 import { evText, shortNumber } from '../../quantities/quantities.ts';
-import type { TimedSegment } from '../../state/runSheet.ts';
+import type { TimedSegment } from '../../domain/runSheet.ts';
 
 export type EditSheet = (change: (sheet: RunSheet) => RunSheet) => void;
 

@@ -5,7 +5,7 @@ import { FileButton } from '../../components/FileButton.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { dayText } from '../../sky/zoned.ts';
 import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
-import { countsOf } from '../../state/pocket.ts';
+import { countsOf } from '../../domain/onTheSpot.ts';
 
 /** What was counted on the spot, by day; and the way to bring a tally back from a phone. */
 export function Tallies({ runSheetId }: { runSheetId: string | null }) {

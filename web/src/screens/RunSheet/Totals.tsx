@@ -7,8 +7,8 @@ import { Segments as Choice } from '../../components/Segments.tsx';
 import { Token } from '../../components/Token.tsx';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { clockPlus } from '../../sky/zoned.ts';
-import { groupedNumber } from '../../state/exports.ts';
-import type { TimedSegment } from '../../state/runSheet.ts';
+import { groupedNumber } from '../../domain/exports.ts';
+import type { TimedSegment } from '../../domain/runSheet.ts';
 import type { EditSheet } from './Segments.tsx';
 
 interface TotalsProps {

@@ -1,7 +1,27 @@
 import type { StoredBrief, StoredHold, StoredPlace, StoredRunSheet } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
-import type { Deck } from './pocket.ts';
 import { timed } from './runSheet.ts';
+
+/** One thing to photograph, with the light expected there. */
+export interface Stop {
+  key: string;
+  title: string;
+  briefId: string | null;
+  brief: Brief;
+  ev100: number;
+  /** When it is on, ms, and the same on a clock there; null for a brief without a time. */
+  fromMs: number | null;
+  toMs: number | null;
+  clock: string | null;
+}
+
+/** What Pocket is taken along with: one brief, or the stops of a run sheet. */
+export interface Deck {
+  id: string;
+  title: string;
+  runSheetId: string | null;
+  stops: readonly Stop[];
+}
 
 /** One brief to take along. */
 export const deckOfBrief = (id: string, brief: Brief): Deck => ({

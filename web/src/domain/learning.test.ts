@@ -15,7 +15,7 @@ import { provenanceWords } from '@hushto/words';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_HOLDS, PORT_ALDER_TASTES } from '@hushto/demo';
 import { hiddenSensor, simulatedSet } from './simulatedSet.ts';
 import { readRawFile } from '../workers/readRawFile.ts';
-import { briefsWith, hiddenShutter, holdCsv, holdTestOf, signBrief, signJob, withFrame, withoutLast } from './holdTest.ts';
+import { briefsWith, hiddenShutter, holdCsv, holdTestOf, signBrief, signJob, withFrame, withoutLast } from './holdSeries.ts';
 import {
   ceilingStateOf,
   settingsFor,
@@ -26,7 +26,7 @@ import {
   withTaste,
   type CeilingTest,
   type TasteTest,
-} from './tasteTest.ts';
+} from './tasteSeries.ts';
 
 const at = { revision: 1, createdAt: '2027-01-01T00:00:00Z', updatedAt: '2027-01-01T00:00:00Z' };
 const holds: StoredHold[] = PORT_ALDER_HOLDS.map((document, i) => ({ ...at, id: `hold-${i}`, document }));

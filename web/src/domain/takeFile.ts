@@ -1,4 +1,4 @@
-import type { Deck } from './pocket.ts';
+import type { Deck } from './decks.ts';
 
 const TEMPLATE = '/take/pocket.html';
 const PLACE = /(<script type="application\/json" id="taken">)\s*null\s*(<\/script>)/;

@@ -1,0 +1,52 @@
+import { meteredIso } from '../light/exposure.ts';
+import { BOUND_SLACK, gateBelow, type GateState } from './gates.ts';
+
+/** How a shutter and aperture are exposed in one light. */
+export interface Exposure {
+  /** ISO that places mid grey as metered, unrounded; the signal follows it. */
+  readonly meteredIso: number;
+  /** ISO in the camera, unrounded. */
+  readonly cameraIso: number;
+  readonly liftStops: number;
+  /** Stops a pinned ISO makes the picture brighter than wanted. */
+  readonly overStops: number;
+  readonly overExposed: boolean;
+  readonly light: GateState;
+}
+
+/** What a brief says of exposure, whatever the light and the marks. */
+export interface ExposureRules {
+  /** ISO the camera may use, and the pinned one if any. */
+  readonly isoRange: { readonly from: number; readonly to: number; readonly pinned: number | null };
+  /** Square root of the share of light the lens lets through: the f-number over it is the T-number. */
+  readonly throughput: number;
+  /** How bright the picture is to look against as metered, as a factor of exposure. */
+  readonly key: number;
+  readonly liftCeilingStops: number;
+}
+
+/** A mark may lie this far from the unrounded value without counting as over-exposure, stops. */
+const MARK_RESIDUE_STOPS = 1 / 6 + BOUND_SLACK;
+
+/** ISO, lift, and how far off, of a shutter, s, and an f-number in a light, EV at ISO 100. */
+export function exposureOf(
+  { isoRange, throughput, key, liftCeilingStops }: ExposureRules,
+  shutterS: number,
+  fNumber: number,
+  ev100: number,
+): Exposure {
+  const metered = meteredIso(ev100, shutterS, fNumber / throughput);
+  const wanted = metered * key;
+  const cameraIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
+  const off = Math.log2(wanted / cameraIso);
+  const liftStops = off > BOUND_SLACK ? off : 0;
+  const overStops = isoRange.pinned === null ? 0 : Math.max(0, -off);
+  return {
+    meteredIso: metered,
+    cameraIso,
+    liftStops,
+    overStops,
+    overExposed: metered < isoRange.from * (1 - BOUND_SLACK) || overStops > MARK_RESIDUE_STOPS,
+    light: gateBelow(liftStops, 0, liftCeilingStops),
+  };
+}
