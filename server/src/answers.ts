@@ -52,7 +52,7 @@ export function answerErrors(app: FastifyInstance, hasPage: boolean): void {
   });
 }
 
-export function asApiError(error: Partial<FastifyError> & Error): ApiError {
+function asApiError(error: Partial<FastifyError> & Error): ApiError {
   if (error instanceof ApiError) return error;
   const code = FASTIFY_FAULTS[error.code ?? ''];
   if (code) return new ApiError(code);

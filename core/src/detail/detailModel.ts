@@ -9,7 +9,7 @@ import { SmearDirections } from './smearDirections.ts';
  * Power of a natural scene at frequency ν, c/ph: (contrast 0.3)² spread as ν⁻² over 2 to 2000 c/ph.
  * Field, J. Opt. Soc. Am. A 4 (1987) 2379 (from memory).
  */
-export const SCENE_CONTRAST = 0.3;
+const SCENE_CONTRAST = 0.3;
 const SCENE_POWER = SCENE_CONTRAST ** 2 / (2 * Math.PI * Math.log(2000 / 2));
 /** Coarsest frequency counted, c/ph. */
 const FROM_CPH = 2;

@@ -76,7 +76,7 @@ export function edgeBlur(luminance: Float32Array, width: number, height: number)
 }
 
 /** Blur that lens, pixels and raw conversion leave in a sharp photo, px of the file. Ours. */
-export const SHARP_FILE_SIGMA_PX = 0.9;
+const SHARP_FILE_SIGMA_PX = 0.9;
 
 /** Length of a straight smear, px, that blurs edges so much beyond what a sharp file has. */
 export const smearOfEdges = (sigmaPx: number): number =>

@@ -44,7 +44,7 @@ export interface TestedFrame {
 /** Frames from which on a series speaks for its person; fewer say hardly more than the starting value. Ours. */
 export const FEWEST_TESTED = 6;
 /** A test is done when the slowest speed to trust is known to within this, stops from end to end. Ours. */
-export const KNOWN_WITHIN_STOPS = 1;
+const KNOWN_WITHIN_STOPS = 1;
 /** However wide it stays, more frames than this teach little. Ours. */
 export const MOST_TESTED = 20;
 

@@ -31,7 +31,7 @@ export function lightFromIso(
 }
 
 /** Ends of the scale most meters show, stops either side of zero. Common practice. */
-export const METER_SCALE_STOPS = 3;
+const METER_SCALE_STOPS = 3;
 
 /**
  * Light from what the meter reads in manual, stops above (+) or below its zero: EV = log2(N²/t) − log2(S/100) + (reading − tone).

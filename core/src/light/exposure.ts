@@ -1,9 +1,9 @@
 import { requirePositive } from '../numerics/require.ts';
 
 /** Incident-light calibration constant C, lx·s (flat receptor). ISO 2720:1974 (from memory). */
-export const INCIDENT_CALIBRATION = 250;
+const INCIDENT_CALIBRATION = 250;
 /** Reflected-light calibration constant K, cd·s/m². ISO 2720:1974 (from memory). */
-export const REFLECTED_CALIBRATION = 12.5;
+const REFLECTED_CALIBRATION = 12.5;
 /** Reflectance a meter takes for granted, dimensionless. ISO 2720:1974 practice (from memory). */
 export const MID_GREY = 0.18;
 

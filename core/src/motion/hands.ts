@@ -1,7 +1,7 @@
 /** Exposure beyond which a hand's drift turns from straight to a random walk, s. A starting value of ours. */
 export const DRIFT_TURN_S = 0.15;
 /** Angular drift of free hands per axis, rad/s. Ours: makes 1/focal length an 84 % bet at a tolerance of 0.030 mm. */
-export const FREE_HANDS_DRIFT_RAD_S = 0.0167;
+const FREE_HANDS_DRIFT_RAD_S = 0.0167;
 /** Threshold of free hands with no help, in stops of f·g(t)/c; from the drift, so that 2 slopes of it agree. About 5.668. */
 export const DEFAULT_THRESHOLD = -0.5 * Math.log2(2 * Math.LN2 * FREE_HANDS_DRIFT_RAD_S ** 2);
 /** Slope of the psychometric function for Rayleigh-distributed drift. */

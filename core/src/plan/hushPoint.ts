@@ -115,7 +115,7 @@ export function passes({ gates }: Candidate, relaxed: readonly GateName[]): bool
 }
 
 /** The candidate of most detail; among those within a tie, the aperture nearer the middle of the lens, then the faster shutter. */
-export function mostDetail(situation: Situation, candidates: readonly Candidate[]): Candidate {
+function mostDetail(situation: Situation, candidates: readonly Candidate[]): Candidate {
   const best = Math.max(...candidates.map((candidate) => situation.detail.bits(candidate)));
   const { widestF, narrowestF } = situation.brief.kit.lens;
   const middle = Math.log2(widestF * narrowestF) / 2;

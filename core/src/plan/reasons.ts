@@ -25,8 +25,6 @@ export type Reason =
   | { code: 'plateau'; slowestS: number; fastestS: number }
   | { code: 'grain'; snrSubject: number; snrShadow: number };
 
-export type ReasonCode = Reason['code'];
-
 /** Why nothing works. `pinned` where shutter, aperture and ISO were all given. */
 type Impossible = { code: 'impossible' } & (
   | { why: 'tooBright'; pinned: boolean; overStops: number }

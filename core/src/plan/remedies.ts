@@ -16,18 +16,17 @@ export type Remedy = { stops: number } & (
   | { code: 'filter'; why: 'everyMark' | 'slowShutter' }
   | { code: 'brace' | 'askStill' | 'stillPhase' | 'nearer' | 'confidence' | 'unpin' | 'stop' }
 );
-export type RemedyCode = Remedy['code'];
 
 /** Where nobody goes nearer, whatever the picture. */
 const NEVER_NEARER_PLACES: readonly Place[] = ['stage', 'pit', 'ring', 'edge', 'water', 'road'];
 const NEVER_NEARER_KINDS: readonly SubjectKind[] = ['animal', 'athlete', 'vehicle'];
 
 /** Whether the photographer may be told to go nearer. */
-export const mayGoNearer = (brief: Brief): boolean =>
+const mayGoNearer = (brief: Brief): boolean =>
   !NEVER_NEARER_KINDS.includes(brief.subject.kind ?? 'person') && !NEVER_NEARER_PLACES.includes(brief.place ?? 'open');
 
 /** Whether the subject may be asked to keep still: persons only, and not while they perform or race. */
-export const mayAsk = (brief: Brief): boolean => (brief.subject.kind ?? 'person') === 'person';
+const mayAsk = (brief: Brief): boolean => (brief.subject.kind ?? 'person') === 'person';
 
 /**
  * What would make an impossible brief possible. Each remedy is tried on the brief itself and offered only if it then works;

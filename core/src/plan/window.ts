@@ -37,5 +37,5 @@ export function windowOf(rows: readonly GateRow[], shutterS: number): GateWindow
 }
 
 /** The first gate that forbids a setting: Hold unless it is open, the others when shut. */
-export const failing = ({ gates }: Pick<GateRow, 'gates'>): GateName | null =>
+const failing = ({ gates }: Pick<GateRow, 'gates'>): GateName | null =>
   GATE_NAMES.find((gate) => gates[gate] === 'shut' || (gate === 'hold' && gates.hold !== 'open')) ?? null;

@@ -5,7 +5,7 @@ import { csvOf } from './csv.ts';
 import type { TimedSegment } from './runSheet.ts';
 
 /** What to set in a segment, in one line; empty for a pause. */
-export function settingLine({ plan }: TimedSegment): string {
+function settingLine({ plan }: TimedSegment): string {
   if (!plan) return '';
   const { labels, burst } = plan.choice;
   const lift = labels.lift === '0' ? '' : `, lift ${labels.lift}`;

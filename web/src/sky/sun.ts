@@ -57,9 +57,9 @@ export interface Twilights {
 }
 
 /** Altitudes of the sun's centre at which a twilight ends, degrees. */
-export const TWILIGHT_DEG = { civil: -6, nautical: -12, astronomical: -18 } as const;
+const TWILIGHT_DEG = { civil: -6, nautical: -12, astronomical: -18 } as const;
 /** The upper limb touches the horizon as seen: 34' of refraction and 16' of radius. */
-export const HORIZON_DEG = -0.833;
+const HORIZON_DEG = -0.833;
 
 /**
  * Events of the 24 hours from `fromMs`. Refraction at the horizon is the almanacs' 34 minutes of arc; a place with hills has its own.

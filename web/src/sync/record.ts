@@ -133,7 +133,7 @@ export function edited(entry: Entry | null, { kind, id, seen, after, draft = nul
 }
 
 /** Typed, but not to be used as it is. */
-export const drafted = (entry: Entry | null, draft: Draft): Entry | null => entry && { ...entry, draft };
+const drafted = (entry: Entry | null, draft: Draft): Entry | null => entry && { ...entry, draft };
 
 /** Brings an edit together with what is there by now: wanted as one, or a clash. */
 function settled(entry: Entry, want: Want, seen: unknown, after: unknown, current: unknown): Entry {
