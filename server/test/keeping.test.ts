@@ -297,7 +297,8 @@ describe('yesterday’s documents', () => {
     readFileSync(new URL('../../contract/test/fixtures/documents-format-1.json', import.meta.url), 'utf8'),
   ) as Record<KindName, { document: unknown }[]>;
 
-  for (const kind of KIND_NAMES)
+  // Kinds that came later have no document of that release.
+  for (const kind of Object.keys(kinds) as KindName[])
     it(`of the kind ${kind} are opened as the first release wrote them`, () => {
       expect(kinds[kind].length).to.be.above(0);
       for (const { document } of kinds[kind]) {

@@ -1,6 +1,6 @@
 import Database from 'libsql';
 import { existsSync, statSync } from 'node:fs';
-import { MIGRATION_NAMES } from '../migrations/names.ts';
+import { MIGRATIONS } from '../migrations/index.ts';
 
 /** What a database file is found to be. */
 export type Soundness = 'sound' | 'missing' | 'empty' | 'damaged' | 'newer' | 'foreign';
@@ -20,7 +20,7 @@ export function soundnessOf(file: string): Soundness {
     const tables = database.prepare(`select name from sqlite_master where name = 'mikro_orm_migrations'`).all();
     if (tables.length === 0) return 'foreign';
     const steps = database.prepare('select name from mikro_orm_migrations').all() as { name: string }[];
-    return steps.every(({ name }) => (MIGRATION_NAMES as readonly string[]).includes(name)) ? 'sound' : 'newer';
+    return steps.every(({ name }) => name in MIGRATIONS) ? 'sound' : 'newer';
   } catch {
     return 'damaged';
   } finally {
