@@ -144,6 +144,20 @@ describe('Your data', () => {
     });
   });
 
+  it('opens the address of a brief that was made elsewhere meanwhile', async () => {
+    const { page } = await app.open();
+    const [first] = (await (await fetch(`${app.base}/api/briefs`)).json()) as { document: object }[];
+    const made = await fetch(`${app.base}/api/briefs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...first!.document, title: 'Made elsewhere' }),
+    });
+    const { id } = (await made.json()) as { id: string };
+    await page.goto(`${app.base}/plan/${id}`);
+    await page.getByRole('button', { name: /Made elsewhere. Open the list of briefs/ }).waitFor();
+    expect(page.url()).to.equal(`${app.base}/plan/${id}`);
+  });
+
   it('works without storage of the browser, against the server, and says so', async () => {
     const { page } = await app.open({ storageFails: true });
     await page.getByText('This browser keeps nothing').waitFor();

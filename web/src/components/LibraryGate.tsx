@@ -1,4 +1,6 @@
+import { KIND_NAMES } from '@hushto/contract';
 import { useEffect, useState, type ReactNode } from 'react';
+import { useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { useLibrary } from '../state/library.ts';
 import { Message } from './Message.tsx';
@@ -8,10 +10,15 @@ export function LibraryGate({ what, children }: { what: string; children: ReactN
   const status = useLibrary((library) => library.status);
   const failure = useLibrary((library) => library.failure);
   const load = useLibrary((library) => library.load);
+  const { id } = useParams();
+  // What the address names may have been made elsewhere since.
+  const mayCome = useLibrary(
+    (library) => id !== undefined && !library.heard && !KIND_NAMES.some((kind) => library[kind].some((one) => one.id === id)),
+  );
   useEffect(() => {
     if (useLibrary.getState().status === 'idle') void load();
   }, [load]);
-  if (status === 'ready') return children;
+  if (status === 'ready' && !mayCome) return children;
   if (status === 'unpaired') return <PairThis onPaired={() => void load()} />;
   if (status === 'failed') {
     return (

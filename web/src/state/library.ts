@@ -12,6 +12,8 @@ type Lists = { [Name in KindName]: readonly StoredOf<Name>[] };
 
 interface Library extends Lists {
   status: 'idle' | 'loading' | 'ready' | 'failed' | 'unpaired';
+  /** Whether the server has been asked what is new, and has answered or is away: before that, what is not here may still come. */
+  heard: boolean;
   /** Why it could not be loaded, in a sentence. */
   failure: string | null;
   load: () => Promise<void>;
@@ -44,6 +46,7 @@ let opened: Promise<boolean> | null = null;
 /** What is kept: as the server last said, with what is on its way to it. */
 export const useLibrary = create<Library>()((set, get) => ({
   status: 'idle',
+  heard: false,
   failure: null,
   ...NOTHING,
   load: async () => {
@@ -53,12 +56,13 @@ export const useLibrary = create<Library>()((set, get) => ({
     if (await opened) set({ status: 'ready' });
     try {
       await keeping.pull();
-      set({ status: 'ready' });
+      set({ status: 'ready', heard: true });
       void keeping.send();
     } catch (error) {
       const code = error instanceof RequestError ? error.code : null;
       if (code === 'NOT_PAIRED') return set({ status: 'unpaired' });
       if (code === 'OFFLINE') keeping.store.setState({ reached: false });
+      set({ heard: true });
       if (get().status !== 'ready') set({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
     }
   },
