@@ -1,5 +1,6 @@
 /** Facts to sentences. */
 export { againstWords } from './against.ts';
+export { briefLine, briefPhrase, keptWords, shownWords } from './brief.ts';
 export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, type CameraLines } from './camera.ts';
 export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
@@ -17,4 +18,4 @@ export { isPlural, subjectWords } from './subject.ts';
 export { capital, listed, lowerFirst, sentences } from './text.ts';
 export { transferWords } from './transfer.ts';
 export { unreadableWords } from './unreadable.ts';
-export { viewingName, viewNamed, viewOf, VIEW_NAMES, VIEWS, type ViewName } from './viewing.ts';
+export { viewingName, viewNamed, viewOf, VIEW_OPTIONS, type ViewName } from './viewing.ts';

@@ -3,7 +3,7 @@ export const capital = (text: string): string => text.charAt(0).toUpperCase() + 
 
 /** A name as it stands within a sentence; one of capitals alone, "LED lamps", stays. */
 export const lowerFirst = (text: string): string =>
-  /^\p{Lu}\p{Ll}/u.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
+  /^(?:A\s|\p{Lu}\p{Ll})/u.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
 /** "a", "a and b", "a, b and c"; empty for none. */
 export function listed(parts: readonly string[]): string {

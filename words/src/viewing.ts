@@ -9,7 +9,10 @@ export const VIEWS = {
   perPixel: { label: 'Every pixel', shown: 'pixel by pixel', beside: 'at 100 %' },
 } as const satisfies Record<keyof typeof VIEWING_CPH, { label: string; shown: string; beside: string }>;
 export type ViewName = keyof typeof VIEWS;
-export const VIEW_NAMES = Object.keys(VIEWS) as ViewName[];
+const VIEW_NAMES = Object.keys(VIEWS) as ViewName[];
+
+/** The same to choose from. */
+export const VIEW_OPTIONS = VIEW_NAMES.map((value) => ({ value, label: VIEWS[value].label }));
 
 /** Which of them a viewing limit is, c/ph; null for one of its own. */
 export const viewNamed = (viewCph: number): ViewName | null =>

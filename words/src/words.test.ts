@@ -13,6 +13,7 @@ import type {
 import { expect } from 'chai';
 import { briefWith, exampleBrief } from '../../core/test/briefs.ts';
 import { againstWords } from './against.ts';
+import { briefLine, briefPhrase, keptWords, shownWords } from './brief.ts';
 import { cameraLines, modeWords } from './camera.ts';
 import { cautionWords } from './caution.ts';
 import { checkWords } from './checklist.ts';
@@ -98,6 +99,37 @@ describe('phrases', () => {
     expect([capital('iso'), lowerFirst('Street lamps'), lowerFirst('LED lamps')]).to.deep.equal(['Iso', 'street lamps', 'LED lamps']); // prettier-ignore
     expect(provenanceWords('hold', from)).to.equal('your 18 frames of 3 March');
     expect([provenanceWords('taste', one), provenanceWords('ceiling', one)]).to.deep.equal(['your 1 choice', 'your 1 look']);
+  });
+});
+
+describe('a brief', () => {
+  it('is one line among others, or goes on within one', () => {
+    const lit = { ...porter, light: { ...porter.light, label: 'Strings of bulbs' } };
+    expect([briefLine(lit), briefPhrase(lit)].map(plain)).to.deep.equal([
+      'A porter with a handcart, strings of bulbs, EV 4.0',
+      'a porter with a handcart, strings of bulbs, EV 4.0',
+    ]);
+    expect(plain(briefLine({ ...exampleBrief(), light: { ...exampleBrief().light, ev100: -0.5 } }))).to.equal(
+      'A subject, in its light, EV −0.5',
+    );
+  });
+  it('will be shown at a size that has a name, or at its own', () => {
+    const shown = (viewCph: number, crop = 1) => shownWords({ viewCph, crop });
+    expect([540, 683, 1080, 1203, 20_000, 8000].map((viewCph) => shown(viewCph))).to.deep.equal([
+      '1080 px high', '2048 px wide', 'on a 4K screen', 'in print', 'pixel by pixel', 'pixel by pixel',
+    ]); // prettier-ignore
+    expect([shown(400), shown(540, 1.5)]).to.deep.equal(['800 px high', '1080 px high, cropped 1.5×']);
+  });
+  it('is compared with its hush point in shares, not halvings', () => {
+    // Halvings of 0.9, 0.75, 2/3, a half, a quarter and an eighth are −log2 of them, by definition.
+    const words = [0, Math.log2(1 / 0.9), Math.log2(1 / 0.75), Math.log2(1.5), 1, 2, 3, 5, -0.2].map((halvings) =>
+      keptWords(halvings),
+    );
+    expect(words).to.deep.equal([
+      'the same as the hush point', 'a tenth less', 'a quarter less', 'a third less', 'half the detail', 'a quarter of the detail',
+      'an eighth of the detail', 'next to nothing left', 'more detail, but past a gate',
+    ]); // prettier-ignore
+    expect(keptWords(0, { named: false })).to.equal('the same');
   });
 });
 

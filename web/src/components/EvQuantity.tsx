@@ -1,4 +1,5 @@
 import { Quantity } from './Quantity.tsx';
+import { evDigits } from '@hushto/words';
 
 interface EvQuantityProps {
   label?: string;
@@ -16,7 +17,7 @@ export function EvQuantity({ label = 'EV at ISO 100', value, onChange }: EvQuant
       min={-4}
       max={14}
       steps={54}
-      format={(ev) => ev.toFixed(1).replace('-', '−')}
+      format={evDigits}
       marks={['−4', '5', '14']}
       onChange={onChange}
     />

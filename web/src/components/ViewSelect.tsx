@@ -1,6 +1,6 @@
 import { VIEWING_CPH } from '@hushto/core';
 import { useId } from 'react';
-import { VIEWS, viewNamed, type ViewName } from '../quantities/views.ts';
+import { VIEW_OPTIONS, viewNamed, type ViewName } from '@hushto/words';
 
 /** The size a picture is looked at, in a narrow place. */
 export function ViewSelect({
@@ -24,7 +24,7 @@ export function ViewSelect({
         onChange={({ target }) => onChange(VIEWING_CPH[target.value as ViewName])}
       >
         {known === null && <option value="">{Math.round(2 * viewCph)} px high</option>}
-        {VIEWS.map(({ value, label: name }) => (
+        {VIEW_OPTIONS.map(({ value, label: name }) => (
           <option key={value} value={value}>
             {name}
           </option>

@@ -1,7 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import {
-  againstHush,
   article,
   distanceText,
   evText,
@@ -42,17 +41,6 @@ describe('quantities at the screen’s edge', () => {
       '93\u00a0%',
       '99.9\u00a0%',
       '>99.9\u00a0%',
-    ]);
-  });
-  it('compare with the hush point in words', () => {
-    const words = [0, Math.log2(1 / 0.9), Math.log2(1 / 0.75), 1, 2, -0.2].map(againstHush);
-    expect(words).to.deep.equal([
-      'The same as the hush point',
-      'A tenth less',
-      'A quarter less',
-      'Half the detail',
-      'A quarter of the detail',
-      'More detail, but past a gate',
     ]);
   });
   it('take the article their sound asks for', () => {

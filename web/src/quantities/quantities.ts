@@ -1,5 +1,5 @@
 import { stopsLabel } from '@hushto/core';
-import { groupDigits } from '@hushto/words';
+import { evDigits, groupDigits } from '@hushto/words';
 
 /** Units a person may choose for reading and typing; the brief itself is always in metres and metres per second. */
 export const DISTANCE_UNITS = { m: 1, ft: 0.3048 } as const;
@@ -24,7 +24,7 @@ export function shortNumber(value: number): string {
 }
 
 /** "EV 4.0", with a real minus sign. */
-export const evText = (ev: number): string => `EV\u00a0${ev.toFixed(1).replace('-', '−')}`;
+export const evText = (ev: number): string => `EV\u00a0${evDigits(ev)}`;
 
 /** "+0.4" or "−1.2", one decimal and always a sign. */
 export const signedText = (value: number): string => `${value < -0.05 ? '−' : '+'}${Math.abs(value).toFixed(1)}`;
@@ -51,19 +51,6 @@ export function readNumber(text: string): number | null {
 export function percentText(share: number): string {
   if (share >= 0.9995) return '>99.9\u00a0%';
   return `${share > 0.985 ? (share * 100).toFixed(1) : Math.round(share * 100)}\u00a0%`;
-}
-
-/** How the detail kept compares with the hush point's, in words. @param halvingsMore detail lost beyond it */
-export function againstHush(halvingsMore: number): string {
-  const kept = 2 ** -halvingsMore;
-  if (kept > 1.05) return 'More detail, but past a gate';
-  if (kept > 0.95) return 'The same as the hush point';
-  if (kept > 0.85) return 'A tenth less';
-  if (kept > 0.7) return 'A quarter less';
-  if (kept > 0.58) return 'A third less';
-  if (kept > 0.4) return 'Half the detail';
-  if (kept > 0.2) return 'A quarter of the detail';
-  return kept > 0.1 ? 'An eighth of the detail' : 'Next to nothing left';
 }
 
 /** "a" or "an" before a name as it is spoken: an 85 mm, an APS-C, a full frame. */

@@ -13,7 +13,7 @@ import {
   VIEWING_CPH,
   type Sensor,
 } from '@hushto/core';
-import { capital, dayWords, groupDigits, isoWords, plainNumber, stopWords } from '@hushto/words';
+import { capital, dayWords, groupDigits, isoWords, plainNumber, stopWords, VIEW_OPTIONS } from '@hushto/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
@@ -21,7 +21,6 @@ import { Message } from '../../components/Message.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { SaidSlider } from '../../components/Slider.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
-import { VIEWS } from '../../quantities/views.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
@@ -39,7 +38,7 @@ export function FiguresScreen() {
   );
 }
 
-const VIEW_LIST = VIEWS.map(({ value }) => VIEWING_CPH[value]);
+const VIEW_LIST = VIEW_OPTIONS.map(({ value }) => VIEWING_CPH[value]);
 
 function Figures() {
   const { bodies, briefs } = useLibrary();
@@ -146,7 +145,7 @@ function GrainTable({ body, sensor, viewCph, crop }: TableProps) {
               <th scope="col">ISO</th>
               <th scope="col">Signal</th>
               <th scope="col">Read noise</th>
-              {VIEWS.map(({ value, label }) => (
+              {VIEW_OPTIONS.map(({ value, label }) => (
                 <th key={value} scope="col" className={Math.abs(VIEWING_CPH[value] - viewCph) < 1 ? 'on' : ''}>
                   {label}
                 </th>

@@ -1,6 +1,6 @@
 import type { Place } from '@hushto/contract';
 import { type Brief } from '@hushto/core';
-import { groupDigits, rungWords } from '@hushto/words';
+import { evDigits, groupDigits, rungWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Table2, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
@@ -164,9 +164,9 @@ function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: 
             .map(({ atMs, ev100, lux, sunAltitudeDeg, lampShare }) => (
               <tr key={atMs}>
                 <th scope="row">{clockText(atMs, timeZone)}</th>
-                <td>{ev100.toFixed(1).replace('-', '−')}</td>
+                <td>{evDigits(ev100)}</td>
                 <td>{luxText(lux)}</td>
-                <td>{sunAltitudeDeg.toFixed(1).replace('-', '−')}°</td>
+                <td>{evDigits(sunAltitudeDeg)}°</td>
                 <td>{PHASE_WORDS[skyPhase(sunAltitudeDeg)]}</td>
                 <td>{Math.round(100 * lampShare)} %</td>
               </tr>

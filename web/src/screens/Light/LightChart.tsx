@@ -10,6 +10,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { evDigits } from '@hushto/words';
 import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SkyPhase } from '../../sky/sun.ts';
 import { clockText } from '../../sky/zoned.ts';
@@ -141,7 +142,7 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
               <p className="chart-tip">
                 {clockText(sample.atMs, timeZone)}, {evText(sample.ev100)}, {luxText(sample.lux)}
                 <span>
-                  sun {sample.sunAltitudeDeg.toFixed(1).replace('-', '−')}°
+                  sun {evDigits(sample.sunAltitudeDeg)}°
                   {sample.lampShare > 0.02 && `, ${Math.round(100 * sample.lampShare)} % from lamps`}
                 </span>
               </p>

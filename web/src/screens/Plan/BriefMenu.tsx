@@ -1,9 +1,9 @@
 import type { Brief } from '@hushto/core';
+import { briefLine } from '@hushto/words';
 import { Check, ChevronDown, Copy, Plus, RotateCcw, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, memo, Suspense, useId, useState } from 'react';
 import { useLibrary } from '../../state/library.ts';
-import { briefLine } from './BriefText.tsx';
 
 // Few come for files: what reads them is loaded with the menu.
 const BriefFiles = lazy(async () => ({ default: (await import('./BriefFiles.tsx')).BriefFiles }));

@@ -1,14 +1,6 @@
-import {
-  apertureLabel,
-  fullFrameEquivalentMm,
-  isoLabel,
-  MOVING_THINGS,
-  STABILISER_SHARE,
-  VIEWING_CPH,
-  type Brief,
-} from '@hushto/core';
+import { apertureLabel, fullFrameEquivalentMm, isoLabel, MOVING_THINGS, STABILISER_SHARE, type Brief } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
-import { capital, groupDigits, stanceWords, stopWords, subjectWords } from '@hushto/words';
+import { groupDigits, shownWords, stanceWords, stopWords, subjectWords } from '@hushto/words';
 import { ChevronDown } from 'lucide-react';
 import { lazy, useState, type ComponentType, type ReactNode } from 'react';
 import { Token } from '../../components/Token.tsx';
@@ -256,7 +248,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         It will be shown{' '}
         {token(
           'Viewing',
-          viewText(picture),
+          shownWords(picture),
           () => (
             <ViewEditor {...props} />
           ),
@@ -413,22 +405,6 @@ function focalText({ kit, picture }: Brief): string {
   return zoom ? `at ${shortNumber(kit.lens.focalLengthMm)} mm, ${equivalent}` : equivalent;
 }
 
-function viewText({ viewCph, crop }: Brief['picture']): string {
-  const near = (cph: number): boolean => Math.abs(viewCph - cph) < 1;
-  const size = near(VIEWING_CPH.posted1080)
-    ? '1080 px high'
-    : near(VIEWING_CPH.wide2048)
-      ? '2048 px wide'
-      : near(VIEWING_CPH.screen4k)
-        ? 'on a 4K screen'
-        : near(VIEWING_CPH.print)
-          ? 'in print'
-          : viewCph > 3000
-            ? 'pixel by pixel'
-            : `${Math.round(viewCph * 2)} px high`;
-  return crop > 1.005 ? `${size}, cropped ${shortNumber(crop)}×` : size;
-}
-
 /** What is frozen, in one word: the walk, the ride; the movement where the verb makes no noun. */
 function movement({ subject }: Brief): string {
   const noun: Record<string, string> = {
@@ -443,7 +419,3 @@ function movement({ subject }: Brief): string {
   const verb = MOVING_THINGS.find(({ id }) => id === subject.thing)?.verb ?? subject.verb ?? '';
   return `the ${noun[verb] ?? 'movement'}`;
 }
-
-/** A brief in one line, for lists of briefs. */
-export const briefLine = ({ subject, light }: Brief): string =>
-  `${capital(subject.label ?? 'A subject')}, ${light.label ? light.label.charAt(0).toLowerCase() + light.label.slice(1) : 'in its light'}, ${evText(light.ev100)}`;

@@ -10,7 +10,17 @@ import {
   type Rung,
 } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
-import { capital, cautionWords, isoWords, plainNumber, reasonWords, shutterWords, stopWords, viewOf } from '@hushto/words';
+import {
+  capital,
+  cautionWords,
+  isoWords,
+  keptWords,
+  plainNumber,
+  reasonWords,
+  shutterWords,
+  stopWords,
+  viewOf,
+} from '@hushto/words';
 import equal from 'fast-deep-equal';
 import { PinOff, Table2 } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
@@ -20,7 +30,7 @@ import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useLatest } from '../../components/useLatest.ts';
 import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
-import { againstHush, distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
+import { distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { replaceDocument, useDocument, useTyped } from '../../state/documents.ts';
 import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../domain/pins.ts';
@@ -183,7 +193,7 @@ function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) 
   const framed = { brief: useSettled(brief, FRAME_AFTER_MS), shown: useSettled(shown, FRAME_AFTER_MS) };
   const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
   const centre = Math.min(Math.max(hushX, DIAL_ROOM.left), Math.max(DIAL_ROOM.left, width - DIAL_ROOM.right));
-  const comparison = againstHush(shown.figures.lostGrain + shown.figures.lostBlur - frame.best);
+  const comparison = capital(keptWords(shown.figures.lostGrain + shown.figures.lostBlur - frame.best));
   const { lead, rest } = windowWords(plan, brief.picture.aim, view, liftWords(brief));
   return (
     <div className="inst">

@@ -1,10 +1,9 @@
 import { compareSchools, SCHOOLS, type Brief, type School, type SchoolRow } from '@hushto/core';
-import { SCHOOL_WORDS, groupDigits, plainNumber } from '@hushto/words';
+import { groupDigits, keptWords, plainNumber, SCHOOL_WORDS } from '@hushto/words';
 import { Columns3, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { memo, useMemo, useState } from 'react';
 import { Segments } from '../../components/Segments.tsx';
-import { againstHush } from '../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editors/editing.ts';
 
 const SHORT: Record<School, string> = { hush: 'Hush', moment: 'Moment', clean: 'Clean', depth: 'Depth' };
@@ -89,7 +88,7 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
             </td>
             <td className="r">{plainNumber(row.lostBlur)}</td>
             <td className="r">{plainNumber(row.lostGrain)}</td>
-            <td>{row.school === 'hush' ? 'is the hush point' : againstHush(row.halvings).toLowerCase()}</td>
+            <td>{row.school === 'hush' ? 'is the hush point' : keptWords(row.halvings)}</td>
             <td>
               {row.school === brief.picture.school ? (
                 <span className="quiet">chosen</span>

@@ -1,7 +1,7 @@
 import { briefFrom, STARTER_SITUATIONS } from '@hushto/contract';
 import { MOVING_THINGS, type Brief } from '@hushto/core';
+import { briefPhrase } from '@hushto/words';
 import { ChevronLeft } from 'lucide-react';
-import { briefLine } from './BriefText.tsx';
 
 /** A dozen usual situations, each a whole brief. */
 export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void; onBack?: () => void }) {
@@ -24,7 +24,7 @@ export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void;
               <button type="button" onClick={() => onPick(made)}>
                 <b>{situation.label}</b>
                 <span>
-                  {fields[field]}: {briefLine(made).toLowerCase().replace(/ev/, 'EV')}
+                  {fields[field]}: {briefPhrase(made)}
                 </span>
               </button>
             </li>

@@ -1,6 +1,6 @@
 import { apertureLabel, isoLabel, shutterMarks, stopsLabel, type PlanAtLight } from '@hushto/core';
-import { groupDigits, plainNumber, shutterWords } from '@hushto/words';
-import { againstHush, percentText } from '../../quantities/quantities.ts';
+import { groupDigits, keptWords, plainNumber, shutterWords } from '@hushto/words';
+import { percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../domain/valley.ts';
 
 /** Brings the hush point's row to the middle when the table is opened. */
@@ -63,13 +63,7 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
                 <td className="r">{row.lostBlur.toFixed(1)}</td>
                 <td className="r">{row.lostGrain.toFixed(1)}</td>
                 <td className="r">{percentText(2 ** -lost)}</td>
-                <td>
-                  {isHush
-                    ? 'hush point'
-                    : againstHush(lost - frame.best)
-                        .toLowerCase()
-                        .replace(' as the hush point', '')}
-                </td>
+                <td>{isHush ? 'hush point' : keptWords(lost - frame.best, { named: false })}</td>
               </tr>
             );
           })}

@@ -1,5 +1,5 @@
 import { planWithoutLadder, type Brief, type PlanAtLight, type ShutterType } from '@hushto/core';
-import { plainNumber } from '@hushto/words';
+import { evDigits, plainNumber } from '@hushto/words';
 import { useMemo } from 'react';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
@@ -62,7 +62,7 @@ export function MoreKit({ brief, edit }: EditorProps) {
           min={-8}
           max={2}
           steps={20}
-          format={(ev) => ev.toFixed(1).replace('-', '−')}
+          format={evDigits}
           marks={['−8', '−3', '2']}
           onChange={(ev) => setSensor({ focusLimit: { ...sensor.focusLimit, ev } })}
         />

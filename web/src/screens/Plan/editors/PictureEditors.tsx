@@ -1,11 +1,10 @@
 import { isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/core';
-import { isoWords, liftOrIsoWords, provenanceWords } from '@hushto/words';
+import { isoWords, liftOrIsoWords, provenanceWords, VIEW_OPTIONS, viewNamed } from '@hushto/words';
 import { Link } from 'react-router';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Segments } from '../../../components/Segments.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
-import { VIEWS, viewNamed } from '../../../quantities/views.ts';
 import { patch, type EditorProps } from './editing.ts';
 
 /** How large the picture will be looked at, and how much of the frame it is. */
@@ -16,7 +15,7 @@ export function ViewEditor({ brief, edit }: EditorProps) {
       <Segments
         label="Looked at"
         value={viewNamed(viewCph)}
-        options={VIEWS}
+        options={VIEW_OPTIONS}
         onChange={(value) => edit(patch('picture', { viewCph: VIEWING_CPH[value] }))}
       />
       <p className="field small quiet">Crop</p>
