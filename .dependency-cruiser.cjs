@@ -8,10 +8,7 @@ const only = (workspace, others, packages = []) => ({
   severity: 'error',
   from: { path: `^${workspace}/src`, pathNot: TESTS },
   to: {
-    pathNot: [
-      ...[workspace, ...others].map((name) => `^${name}/src`),
-      ...packages.map((name) => `node_modules/${name}/`),
-    ],
+    pathNot: [...[workspace, ...others].map((name) => `^${name}/src`), ...packages.map((name) => `node_modules/${name}/`)],
   },
 });
 
