@@ -64,7 +64,8 @@ export function ensureChromium() {
   const named = process.env.CHROMIUM;
   if (named && existsSync(named)) return named;
   if (existsSync(SHELL)) return SHELL;
-  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get') && installed('chromium-headless-shell')) return SHELL;
+  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get') && installed('chromium-headless-shell', existsSync(WHOLE)))
+    return SHELL;
   if (existsSync(WHOLE)) return WHOLE;
   console.error(
     '✗ The browser tests need Chromium. Install it (Debian: apt-get install chromium-headless-shell) or set CHROMIUM to its path.',
@@ -72,14 +73,17 @@ export function ensureChromium() {
   process.exit(1);
 }
 
-/** Installs a package of Debian's; without a network that comes to nothing, and is said. */
-function installed(name) {
+/**
+ * Installs a package of Debian's; without a network that comes to nothing, and is said.
+ * @param once whether there is something else to make do with: then nobody waits long for a network that does not answer
+ */
+function installed(name, once) {
   console.log(`\n• Installing ${name}`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const run = (...args) => spawnSync('apt-get', args, { env, stdio: 'ignore', timeout: 300_000 }).status === 0;
+  const run = (...args) => spawnSync('apt-get', args, { env, stdio: 'ignore', timeout: once ? 90_000 : 300_000 }).status === 0;
   const came =
     run('install', '-y', '-qq', '--no-install-recommends', name) ||
-    (run('update', '-qq') && run('install', '-y', '-qq', '--no-install-recommends', name));
+    (!once && run('update', '-qq') && run('install', '-y', '-qq', '--no-install-recommends', name));
   if (!came) console.log('  not to be had just now');
   return came && existsSync(SHELL);
 }

@@ -76,7 +76,12 @@ const reason = z.union([
   impossible.extend({ why: z.literal('tooDark'), pinned: z.literal(false), missingStops: figure }),
   impossible.extend({ why: z.literal('tooDark'), pinned: z.literal(true), liftStops: figure, allowedStops: figure }),
   impossible.extend({ why: z.literal('blocked'), pinned: z.boolean(), aim }),
-  z.object({ code: z.literal('relaxed'), gate: z.enum(GATE_NAMES), flickerStops: figure, burstChance: figure }),
+  z.object({
+    code: z.literal('relaxed'),
+    gate: z.enum(GATE_NAMES).exclude(['light']),
+    flickerStops: figure,
+    burstChance: figure,
+  }),
   z.object({ code: z.literal('against'), against }),
   z.object({ code: z.literal('still') }),
   motion.extend({

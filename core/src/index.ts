@@ -1,7 +1,22 @@
 /** The computation of Hushto: numbers in, facts out. */
 
 // The brief, and what is wrong with one.
-export { SUBJECT_KINDS, PLACES, SCHOOLS, SHUTTER_TYPES, LIGHT_COLOURS, type Place, type School, type ShutterType, type LightColour, type Sensor, type Lens, type Hold, type Provenance, type Brief } from './brief/brief.ts';
+export {
+  SUBJECT_KINDS,
+  PLACES,
+  SCHOOLS,
+  SHUTTER_TYPES,
+  LIGHT_COLOURS,
+  type Place,
+  type School,
+  type ShutterType,
+  type LightColour,
+  type Sensor,
+  type Lens,
+  type Hold,
+  type Provenance,
+  type Brief,
+} from './brief/brief.ts';
 export { briefProblems, type BriefFault } from './brief/briefProblems.ts';
 
 // Light: exposure, marks, meters, the sky.
@@ -9,7 +24,16 @@ export { lightFromIso, lightFromMeter, meterReading, type Bound, type AnchoredLi
 export { MID_GREY, exposureValue, meteredIso, illuminanceLux, evFromLux } from './light/exposure.ts';
 export { KNOWN_SCENES, planningEv } from './light/knownScenes.ts';
 export { lightAt, lightAhead, rungTimes, type LightOfPlace, type LightSample, type RungTime } from './light/lightAhead.ts';
-export { shutterMarks, apertureMarks, isoMarks, shutterLabel, isoLabel, apertureLabel, stopsLabel, type MarkSeries } from './light/marks.ts';
+export {
+  shutterMarks,
+  apertureMarks,
+  isoMarks,
+  shutterLabel,
+  isoLabel,
+  apertureLabel,
+  stopsLabel,
+  type MarkSeries,
+} from './light/marks.ts';
 export { meterCompensation } from './light/meter.ts';
 export { evFromPhoto, type ReferencePhoto, type PhotoReading } from './light/photoReading.ts';
 export { SKY_DIVISOR, type SkyState } from './light/sky.ts';
@@ -18,7 +42,16 @@ export { swingAt, shareAtReading, type Swing } from './light/swing.ts';
 
 // Movement of subject and hands, bursts, pans.
 export { MOST_FRAMES, burstRate } from './motion/burst.ts';
-export { DEFAULT_THRESHOLD, DEFAULT_SLOPE, STABILISER_SHARE, HOLD_CONDITIONS, CONDITION_NAMES, steadyingStops, sharpChance, type HoldCondition } from './motion/hands.ts';
+export {
+  DEFAULT_THRESHOLD,
+  DEFAULT_SLOPE,
+  STABILISER_SHARE,
+  HOLD_CONDITIONS,
+  CONDITION_NAMES,
+  steadyingStops,
+  sharpChance,
+  type HoldCondition,
+} from './motion/hands.ts';
 export { MOVING_THINGS } from './motion/movingThings.ts';
 export { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from './motion/pan.ts';
 
@@ -29,7 +62,16 @@ export { VIEWING_CPH, pictureOf, viewedPixels } from './optics/picture.ts';
 export { widestFAt, lensAt } from './optics/zoomLens.ts';
 
 // Signal, noise, grain.
-export { sensorNoiseOf, isoStopsOf, grainAtIso, liftRow, DEEP_STOPS, coarserBitsCost, cropCostStops, bodiesCompared } from './sensor/grainFigures.ts';
+export {
+  sensorNoiseOf,
+  isoStopsOf,
+  grainAtIso,
+  liftRow,
+  DEEP_STOPS,
+  coarserBitsCost,
+  cropCostStops,
+  bodiesCompared,
+} from './sensor/grainFigures.ts';
 export { freeToLiftFrom, grainWord } from './sensor/sensor.ts';
 
 // The detail integral.
@@ -38,29 +80,91 @@ export { depthEdges, type DetailInputs } from './detail/detailModel.ts';
 // The plan: settings, why, what next.
 export type { AgainstHush } from './plan/against.ts';
 export { AIMS, AIM_NAMES, type Aim } from './plan/aims.ts';
-export { CAMERA_MODES, SET_BACKS, type CameraSetting, type MeterSetting, type FocusSetting, type CurtainSetting, type SetBack } from './plan/camera.ts';
+export {
+  CAMERA_MODES,
+  SET_BACKS,
+  type CameraSetting,
+  type MeterSetting,
+  type FocusSetting,
+  type CurtainSetting,
+  type SetBack,
+} from './plan/camera.ts';
 export { cautionFor, type Caution } from './plan/caution.ts';
 export { ALIKE } from './plan/curve.ts';
 export type { DialledSetting } from './plan/figures.ts';
 export { GATE_NAMES, type GateName, type Gates } from './plan/gates.ts';
 export type { Rung, RungChange, Smear, Onward } from './plan/ladder.ts';
 export type { LiftVerdict } from './plan/liftOrIso.ts';
-export { planBrief, planWithoutLadder, ladderFor, rungFor, compareSchools, whatDarkerBuys, planAtShutter, type Plan, type PlanAtLight, type PlanAtShutter, type SchoolRow } from './plan/planBrief.ts';
+export {
+  planBrief,
+  planWithoutLadder,
+  ladderFor,
+  rungFor,
+  compareSchools,
+  whatDarkerBuys,
+  planAtShutter,
+  type Plan,
+  type PlanAtLight,
+  type PlanAtShutter,
+  type SchoolRow,
+} from './plan/planBrief.ts';
 export type { Reason } from './plan/reasons.ts';
 export type { Remedy } from './plan/remedies.ts';
 export { Situation } from './plan/situation.ts';
 export { windowOf } from './plan/window.ts';
 
 // What an outing takes.
-export { COMPRESSION_SHARE, budgetOf, type Compression, type PlannedStretch, type StretchUse, type RunsOut, type Budget } from './outing/budget.ts';
+export {
+  COMPRESSION_SHARE,
+  budgetOf,
+  type Compression,
+  type PlannedStretch,
+  type StretchUse,
+  type RunsOut,
+  type Budget,
+} from './outing/budget.ts';
 export { checkKey, checklistsFor, type CheckItem, type Checklists } from './outing/checklists.ts';
 
 // What tests and frames teach.
-export { ceilingPrior, afterCeilingFrame, ceilingEstimate, nextCeilingIso, type CeilingPosterior } from './learn/ceilingPosterior.ts';
+export {
+  ceilingPrior,
+  afterCeilingFrame,
+  ceilingEstimate,
+  nextCeilingIso,
+  type CeilingPosterior,
+} from './learn/ceilingPosterior.ts';
 export { driftStops, shutterOfDrift, driftOfHands, type HoldPosterior, type Estimate } from './learn/holdPosterior.ts';
-export { FEWEST_TESTED, SLOWEST_TESTED_S, seriesPosterior, teachingByShutter, nextShutter, slowestTrusted, testProgress, ratesByShutter, chanceCurve, burstBuys, steadierBy, testedHands, farFromTested, againstStartingValue, type HoldSetup, type TestedFrame, type Teaching, type SlowestTrusted } from './learn/holdSeries.ts';
+export {
+  FEWEST_TESTED,
+  SLOWEST_TESTED_S,
+  seriesPosterior,
+  teachingByShutter,
+  nextShutter,
+  slowestTrusted,
+  testProgress,
+  ratesByShutter,
+  chanceCurve,
+  burstBuys,
+  steadierBy,
+  testedHands,
+  farFromTested,
+  againstStartingValue,
+  type HoldSetup,
+  type TestedFrame,
+  type Teaching,
+  type SlowestTrusted,
+} from './learn/holdSeries.ts';
 export { FEWEST_PHOTOSITES, sensorFrom, type SensorAtIso, type MeasuredSensor } from './learn/photonTransfer.ts';
-export { TASTES, tasteSettings, tastePrior, afterChoice, nextPair, tasteEstimate, type TasteSetting, type TastePosterior } from './learn/tastePosterior.ts';
+export {
+  TASTES,
+  tasteSettings,
+  tastePrior,
+  afterChoice,
+  nextPair,
+  tasteEstimate,
+  type TasteSetting,
+  type TastePosterior,
+} from './learn/tastePosterior.ts';
 export { measureFrames, type NamedSamples, type IsoResult } from './learn/transferSets.ts';
 
 // The simulated frame.
@@ -68,7 +172,16 @@ export { develop } from './image/develop.ts';
 export { drawBurst, shootBurst, type Drift, type ShotBurst } from './image/drift.ts';
 export { edgeBlur, smearOfEdges } from './image/edgeBlur.ts';
 export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
-export { LUMINANCE, COLOURS, flatPlanes, LINEAR_OF_BYTE, byteOfLinear, planesOfBytes, layerOfBytes, type Layer } from './image/picturePlanes.ts';
+export {
+  LUMINANCE,
+  COLOURS,
+  flatPlanes,
+  LINEAR_OF_BYTE,
+  byteOfLinear,
+  planesOfBytes,
+  layerOfBytes,
+  type Layer,
+} from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
 
 // Raw files of the simulated camera.

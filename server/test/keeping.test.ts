@@ -201,6 +201,14 @@ describe('an archive of everything', () => {
     expect(titles).to.include.members(['Changed since', `${first.document.title}, archived`]);
   });
 
+  it('made after an update holds the same as what was kept before it', async () => {
+    const archive = await archiveOf(server);
+    const [first] = (await server.send('GET', '/api/briefs')).body;
+    // The very document, in the form of the first release.
+    await server.orm.em.fork().nativeUpdate(DOCUMENT_ENTITIES.briefs, { id: first.id }, { format: 1 });
+    expect((await bring(server, archive)).body).to.include({ added: 0, beside: 0 });
+  });
+
   it('that is torn, changed or no archive is refused, and nothing of it is kept', async () => {
     const archive = await archiveOf(server);
     const empty = await emptied();

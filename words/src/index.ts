@@ -4,6 +4,7 @@ export { briefLine, briefPhrase, keptWords, shownWords } from './brief.ts';
 export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, type CameraLines } from './camera.ts';
 export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
+export { fieldClash } from './clash.ts';
 export { AIM_WORDS, CONDITION_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
 export { briefFileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
 export { rungWords } from './ladder.ts';

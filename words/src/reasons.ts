@@ -90,10 +90,11 @@ function relaxedWords(brief: Brief, { gate, flickerStops, burstChance }: Of<'rel
       return 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.';
     case 'hold':
       return `Hands are the limit: ${percent(burstChance)} sure of a sharp frame, with the whole burst.`;
-    case 'freeze':
-      return `${AIMS[brief.picture.aim].smearCosts ? 'Freeze' : 'The aim'} is given up here: ${subjectWords(brief)} may smear.`;
-    case 'light':
-      return 'The light does not reach what you allow; the picture will be darker.';
+    case 'freeze': {
+      const { aim } = brief.picture;
+      if (AIMS[aim].wanted) return `It is no ${aim} here: ${subjectWords(brief)} moves too little or too much.`;
+      return `Freeze is given up here: ${subjectWords(brief)} may smear.`;
+    }
   }
 }
 

@@ -162,6 +162,15 @@ const hush = {
 }; // prettier-ignore
 const against: AgainstHush = { hush, halvings: 0.7, blur: 0.9, grain: -0.2, by: 'pins' };
 
+describe('an aim that is given up', () => {
+  it('is said by its name where motion was to show', () => {
+    const streak: Brief = { ...porter, picture: { ...porter.picture, aim: 'streak' } };
+    expect(reasonWords(streak, { code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 1 })).to.equal(
+      'It is no streak here: the porter moves too little or too much.',
+    );
+  });
+});
+
 describe('against the hush point', () => {
   it('the difference is split where its parts can be spoken of', () => {
     expect(plain(againstWords(against))).to.equal(
@@ -207,7 +216,6 @@ describe('a reason', () =>
         [{ code: 'relaxed', gate: 'depth', flickerStops: 0, burstChance: 0.9 }, 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.'],
         [{ code: 'relaxed', gate: 'hold', flickerStops: 0, burstChance: 0.62 }, 'Hands are the limit: 62 % sure of a sharp frame, with the whole burst.'],
         [{ code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 0.9 }, 'Freeze is given up here: the porter may smear.'],
-        [{ code: 'relaxed', gate: 'light', flickerStops: 0, burstChance: 0.9 }, 'The light does not reach what you allow; the picture will be darker.'],
       ],
       against: [[{ code: 'against', against: { ...against, halvings: 0 } }, 'Your pins: the same detail as at the hush point, 1/320 s at f/2.8.']],
       still: [[{ code: 'still' }, 'Nothing moves, so only your hands ask for a fast shutter.']],

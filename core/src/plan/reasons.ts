@@ -11,7 +11,7 @@ import type { Candidate, Situation } from './situation.ts';
 /** One reason of a plan: what it is about, and every number that its sentence names. Lengths in viewed px, times in s, light in stops. */
 export type Reason =
   | Impossible
-  | { code: 'relaxed'; gate: GateName; flickerStops: number; burstChance: number }
+  | { code: 'relaxed'; gate: GivenWay; flickerStops: number; burstChance: number }
   | { code: 'against'; against: AgainstHush }
   | { code: 'still' }
   | Motion
@@ -122,11 +122,14 @@ function impossible(situation: Situation, { candidate, possible, reason }: Choic
   }
 }
 
-/** Light never gives way while something works; that hands do in a pan, its own reason says. */
+/** Light never gives way while something works. */
+type GivenWay = Exclude<GateName, 'light'>;
+
+/** Gates that gave way; that hands do in a pan, its own reason says. */
 function relaxed({ relaxed: gates, possible }: Choice, { flickerStops, burstProbability, pan }: Figures): Reason[] {
   if (!possible) return [];
   return gates
-    .filter((gate) => gate !== 'light' && !(gate === 'hold' && pan))
+    .filter((gate): gate is GivenWay => gate !== 'light' && !(gate === 'hold' && pan))
     .map((gate) => ({ code: 'relaxed', gate, flickerStops, burstChance: burstProbability }));
 }
 

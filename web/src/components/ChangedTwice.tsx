@@ -1,7 +1,7 @@
 import { KINDS } from '@hushto/contract';
+import { fieldClash } from '@hushto/words';
 import { useMemo } from 'react';
 import { clashesIn, clashTitle, settleClash, useKeeping, type Clashing } from '../state/library.ts';
-import { fieldClash } from '../domain/clashWords.ts';
 import type { Keep } from '../sync/record.ts';
 import { Sheet } from './Sheet.tsx';
 

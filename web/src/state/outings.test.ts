@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { convertIcsCalendar } from 'ts-ics';
-import { RunSheetSchema, TallyFileSchema, type Place } from '@hushto/contract';
+import { RunSheetSchema, tallyFileToday, TallyFileSchema, type Place } from '@hushto/contract';
 import { planBrief } from '@hushto/core';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
 import { momentOf } from '../sky/zoned.ts';
@@ -220,6 +220,27 @@ describe('Pocket', () => {
       ['2027-01-14', 1],
       ['2027-01-15', 1],
     ]);
+  });
+
+  it('goes on with a tally that was begun before an update, and gives it as a file the server takes', () => {
+    const storage = memory();
+    const stop = deck.stops[0]!;
+    const { choice } = planBrief(stop.brief);
+    open(storage).getState().count(stop, stop.brief, 'sharp', choice);
+    // As the first release kept it: provenance was a sentence.
+    const key = `hushto.pocket.${deck.id}`;
+    const kept = JSON.parse(storage.getItem(key)!) as { tallies: { tally: { brief: { picture: object } } }[] };
+    Object.assign(kept.tallies[0]!.tally.brief.picture, { tasteFrom: { seriesId: 'a', say: 'your 16 choices of 6 March' } });
+    storage.setItem(key, JSON.stringify(kept));
+    const file = { ...(JSON.parse(tallyFile(open(storage).getState().tallies)) as object) };
+    const [counted] = TallyFileSchema.parse(file).tallies;
+    expect(counted!.tally.brief.picture.tasteFrom).to.deep.equal({ seriesId: 'a', count: 16, day: null });
+    expect(counted!.tally.frames).to.have.length(1);
+    // The same as a file of its first version.
+    const first = { format: 'hushto-tally', version: 1, tallies: [{ id: counted!.id, tally: kept.tallies[0]!.tally }] };
+    expect(TallyFileSchema.parse(tallyFileToday(first)).tallies[0]!.tally).to.deep.equal(counted!.tally);
+    for (const none of [null, 3, { version: 1, tallies: 3 }, { version: 9, tallies: [] }])
+      expect(TallyFileSchema.safeParse(tallyFileToday(none)).success).to.equal(false);
   });
 
   it('says when nothing can be kept, and counts on', () => {

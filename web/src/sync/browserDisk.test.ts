@@ -123,6 +123,13 @@ describe('a page that goes', () => {
     handOver(storage, [{ did: 'edit', edit }]);
     handOver(storage, [{ did: 'edit', edit: { ...edit, after: { title: 'no brief' } } }]);
     expect(takeOver(storage)).to.deep.equal([{ did: 'edit', edit }]);
+    // What a page of the first release left has its provenance as a sentence.
+    const picture = { ...edit.after.picture, tasteFrom: { seriesId: 'a', say: 'your 16 choices of 6 March' } };
+    const old = memory({
+      'hushto.unwritten': JSON.stringify([{ did: 'edit', edit: { ...edit, after: { ...edit.after, picture } } }]),
+    });
+    const [taken] = takeOver(old) as { edit: { after: { picture: { tasteFrom: unknown } } } }[];
+    expect(taken!.edit.after.picture.tasteFrom).to.deep.equal({ seriesId: 'a', count: 16, day: null });
     handedOver(storage);
     expect(takeOver(storage)).to.deep.equal([]);
     for (const strange of ['{', '{}', '[1, null, {}]', 'null'])

@@ -19,6 +19,7 @@ export function fieldClash(path: string, mine: unknown, other: unknown): string 
     .slice(0, name.length - ending.length)
     .replaceAll(/[A-Z]+/g, (capitals) => ` ${capitals.toLowerCase()}`)
     .replaceAll(/\d+/g, '')
+    .replace(/^(ev|iso)$/, (unit) => unit.toUpperCase())
     .trim();
   const [here, elsewhere] = [valueText(at(mine, path), unit), valueText(at(other, path), unit)];
   return here === null || elsewhere === null ? words : `${words} ${here} here, ${elsewhere} elsewhere`;
@@ -35,7 +36,7 @@ function at(document: unknown, path: string): unknown {
 /** Null for what is more than a value. */
 function valueText(value: unknown, unit: string): string | null {
   if (value === undefined || value === null) return 'none';
-  if (typeof value === 'number') return `${Math.round(value * 1000) / 1000}${unit}`;
+  if (typeof value === 'number') return `${value < 0 ? '−' : ''}${Math.round(Math.abs(value) * 1000) / 1000}${unit}`;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   return typeof value === 'string' ? `“${value}”` : null;
 }
