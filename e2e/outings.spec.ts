@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { request } from 'node:https';
 import { tmpdir } from 'node:os';
@@ -431,6 +431,7 @@ describe('Without its server', function () {
 });
 
 describe('Over the local network', () => {
+  let server: ChildProcess | undefined;
   it('lets a phone in for the code on the computer, over HTTPS alone', async () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'hushto-tls-'));
     const keys = await generate([{ name: 'commonName', value: 'localhost' }], {
@@ -441,7 +442,7 @@ describe('Over the local network', () => {
     writeFileSync(cert, keys.cert);
     writeFileSync(key, keys.private);
     const port = await anyPort();
-    const server = spawn(process.execPath, ['server/dist/main.js'], {
+    const started = spawn(process.execPath, ['server/dist/main.js'], {
       cwd: root,
       env: {
         ...process.env,
@@ -454,13 +455,14 @@ describe('Over the local network', () => {
         HUSHTO_TLS_KEY: key,
       },
     });
+    server = started;
     const said = await new Promise<string>((resolve, reject) => {
       let text = '';
-      server.stdout.on('data', (chunk: Buffer) => {
+      started.stdout.on('data', (chunk: Buffer) => {
         text += String(chunk);
         if (text.includes('Press Ctrl-C')) resolve(text);
       });
-      server.stderr.on('data', (chunk: Buffer) => reject(new Error(String(chunk))));
+      started.stderr.on('data', (chunk: Buffer) => reject(new Error(String(chunk))));
     });
     expect(said).to.match(/reaches it at https:\/\/localhost:\d+\. To pair a phone press Pocket/);
     const desk = await (await browserOf()).newPage();
@@ -492,11 +494,13 @@ describe('Over the local network', () => {
     expect(await statusOf(`${address}/api/briefs`, 'evil.example')).to.equal(403);
     await context.close();
     await new Promise((resolve) => {
-      server.once('exit', resolve);
-      server.kill('SIGINT');
+      started.once('exit', resolve);
+      started.kill('SIGINT');
     });
     rmSync(folder, { recursive: true });
   });
+  // Whatever became of it: no server outlives its journey.
+  afterEach(() => void server?.kill('SIGKILL'));
 });
 
 function statusOf(url: string, host: string): Promise<number | undefined> {
