@@ -34,6 +34,15 @@ export default defineConfig([
   {
     files: ['web/src/**/*.{ts,tsx}'],
     extends: [reactHooks.configs.flat['recommended-latest'] ?? reactHooks.configs.flat.recommended],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.name=/^use(Library|Keeping|Cursor|Frame|Settings|History)$/][arguments.length=0]',
+          message: 'Select what is shown of a store: the whole of it draws this again at every change.',
+        },
+      ],
+    },
   },
   {
     files: ['**/*.test.ts', '**/test/**/*.ts', 'e2e/**/*.ts', 'drill/**/*.ts'],

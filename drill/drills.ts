@@ -135,7 +135,7 @@ export const DRILLS: Record<string, Drill> = {
           );
           const backup = /npm run restore -- "([^"]+)"/.exec(said)?.[1];
           must(backup !== undefined, `${what}: ${said}`);
-          const restored = spawnSync(process.execPath, ['server/dist/data/restoreCommand.js', backup!], {
+          const restored = spawnSync(process.execPath, ['server/dist/restore.js', backup!], {
             cwd: root,
             env: { ...process.env, NODE_OPTIONS: '', HUSHTO_DATA: data },
             encoding: 'utf8',

@@ -4,7 +4,7 @@ import { ensureBuilt, ensureInstalled, root } from './lib.mjs';
 
 ensureInstalled();
 ensureBuilt();
-const { status } = spawnSync(process.execPath, ['server/dist/data/restoreCommand.js', ...process.argv.slice(2)], {
+const { status } = spawnSync(process.execPath, ['server/dist/restore.js', ...process.argv.slice(2)], {
   cwd: root,
   stdio: 'inherit',
 });

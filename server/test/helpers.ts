@@ -1,4 +1,4 @@
-import { plan, schools } from '../src/planner/plan.worker.ts';
+import { plan, schools } from '../src/plan.worker.ts';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../src/app.ts';

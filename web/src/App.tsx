@@ -7,7 +7,7 @@ import { useTheme } from './state/settings.ts';
 
 const router = createBrowserRouter([
   {
-    element: <Frame />,
+    element: <Rooms />,
     errorElement: <Failed />,
     // Nothing flashes up while a screen's code is on its way.
     hydrateFallbackElement: <></>,
@@ -72,7 +72,7 @@ function Failed() {
 }
 
 /** Pocket stands alone: no navigation, and never Paper. */
-function Frame() {
+function Rooms() {
   const inPocket = useLocation().pathname.startsWith('/pocket/');
   useTheme(inPocket);
   return (

@@ -61,7 +61,7 @@ export class Backups {
     this.file = file;
     this.folder = path.join(path.dirname(file), 'backups');
     this.#now = now;
-    this.#pool = poolOf(new URL('./storage.worker', import.meta.url), { maxThreads: 1, minThreads: 0, idleTimeout: 1000 });
+    this.#pool = poolOf('storage.worker', { maxThreads: 1, minThreads: 0, idleTimeout: 1000 });
   }
 
   /** Newest first. */

@@ -2,7 +2,7 @@ import { ApiError } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { availableParallelism } from 'node:os';
 import { poolOf } from '../workers.ts';
-import type { plan, schools } from './plan.worker.ts';
+import type { plan, schools } from '../plan.worker.ts';
 
 /** Works plans out for the API. */
 export interface Planner {
@@ -27,7 +27,7 @@ export function createPlanner({
   mostWaiting = 512,
   patienceMs = 20_000,
 }: PlannerOptions = {}): Planner {
-  const pool = poolOf(new URL('./plan.worker', import.meta.url), {
+  const pool = poolOf('plan.worker', {
     minThreads: 0,
     maxThreads: threads,
     // Kept warm for a while: starting one takes longer than a plan.

@@ -2,6 +2,7 @@ import { ChevronDown, CloudOff, Database, RefreshCw, Smartphone, SunMoon, Triang
 import { lazy, Suspense, useState } from 'react';
 import { Popover } from 'radix-ui';
 import { Link, NavLink, useLocation } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { useHistoryOf } from '../state/documents.ts';
 import { clashesIn, useKeeping, waitingIn } from '../state/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
@@ -24,7 +25,7 @@ const SCREENS = [
 
 /** Name, navigation and what belongs to the whole app. Navigation shows only screens that exist. */
 export function Masthead() {
-  const { theme, set } = useSettings();
+  const { theme, set } = useSettings(useShallow(({ theme, set }) => ({ theme, set })));
   const [open, setOpen] = useState<'keys' | 'phone' | 'twice' | null>(null);
   const renew = useRenewal();
   const briefId = /^\/plan\/([^/]+)/.exec(useLocation().pathname)?.[1];

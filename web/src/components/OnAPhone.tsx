@@ -1,6 +1,7 @@
 import { withHands } from '@hushto/contract';
 import { Download, Smartphone } from 'lucide-react';
 import { Link, useLocation } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { deckOfBrief, deckOfSheet } from '../domain/decks.ts';
 import { useLibrary } from '../state/library.ts';
 import type { Deck } from '../domain/decks.ts';
@@ -53,7 +54,9 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
 /** The brief or run sheet of the page one is on. */
 function useOpenDeck(): Deck | null {
   const { pathname } = useLocation();
-  const { briefs, runSheets, places, holds } = useLibrary();
+  const { briefs, runSheets, places, holds } = useLibrary(
+    useShallow(({ briefs, runSheets, places, holds }) => ({ briefs, runSheets, places, holds })),
+  );
   const [, kind, id] = pathname.split('/');
   const sheet = kind === 'outings' ? runSheets.find((stored) => stored.id === id) : undefined;
   const brief = kind === 'plan' || kind === 'card' ? briefs.find((stored) => stored.id === id) : undefined;

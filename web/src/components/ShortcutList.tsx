@@ -1,6 +1,7 @@
 import { Keyboard, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useLocation } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { useSettings } from '../state/settings.ts';
 
 type Keys = readonly (readonly [keys: string[], does: string])[];
@@ -56,7 +57,7 @@ const EVERYWHERE: Keys = [
 
 /** The `?` list, and the switch for keys of a single letter. */
 export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
-  const { letterKeys, set } = useSettings();
+  const { letterKeys, set } = useSettings(useShallow(({ letterKeys, set }) => ({ letterKeys, set })));
   const { pathname } = useLocation();
   const screen = pathname.split('/')[1];
   const keys = KEYS[screen as keyof typeof KEYS] ?? KEYS.plan;

@@ -16,6 +16,7 @@ import {
 import { capital, dayWords, groupDigits, isoWords, plainNumber, stopWords, VIEW_OPTIONS } from '@hushto/words';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
@@ -41,7 +42,7 @@ export function FiguresScreen() {
 const VIEW_LIST = VIEW_OPTIONS.map(({ value }) => VIEWING_CPH[value]);
 
 function Figures() {
-  const { bodies, briefs } = useLibrary();
+  const { bodies, briefs } = useLibrary(useShallow(({ bodies, briefs }) => ({ bodies, briefs })));
   const lastOpen = useLastOpen(({ briefId }) => briefId);
   const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
   const [bodyId, setBodyId] = useState(

@@ -1,6 +1,7 @@
 import { withHands, type TasteSeries } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { useId, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { addDocument } from '../../state/documents.ts';
@@ -16,7 +17,7 @@ interface NewTasteProps {
 
 /** Which brief the frames are of, and how large they will be looked at. */
 export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
-  const { briefs, holds } = useLibrary();
+  const { briefs, holds } = useLibrary(useShallow(({ briefs, holds }) => ({ briefs, holds })));
   const lastOpen = useLastOpen(({ briefId }) => briefId);
   const [briefId, setBriefId] = useState(() => (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.id ?? '');
   const stored = briefs.find(({ id }) => id === briefId);

@@ -3,8 +3,9 @@ import { HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@husht
 import { capital, CONDITION_WORDS, stanceWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useId, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { NumberField } from '../../components/NumberField.tsx';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { hiddenHands } from '../../domain/holdSeries.ts';
@@ -23,7 +24,7 @@ const CONDITIONS = Object.keys(HOLD_CONDITIONS) as HoldCondition[];
 
 /** What is held, how, and what counts as sharp: fixed before the first frame, for every frame speaks of the same. */
 export function NewTest({ like, onClose, onMade }: NewTestProps) {
-  const { bodies, lenses, briefs } = useLibrary();
+  const { bodies, lenses, briefs } = useLibrary(useShallow(({ bodies, lenses, briefs }) => ({ bodies, lenses, briefs })));
   const lastOpen = useLastOpen(({ briefId }) => briefId);
   const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
   const usual = like?.kit ?? brief?.kit;
@@ -68,7 +69,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
     <Sheet title="A hold test" wide onClose={onClose}>
       <div className="form two">
         <div className="form">
-          <Segments
+          <SegmentedControl
             label="Camera"
             value={camera}
             options={[
@@ -111,7 +112,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
             />
           )}
           {rated > 0 && (
-            <Segments
+            <SegmentedControl
               label={`Stabiliser, rated ${rated} stops`}
               value={steadied}
               options={[

@@ -4,8 +4,9 @@ import { capital, plainNumber, shutterWords, stanceWords, stopWords, viewingName
 import { FileOutput, Plus, Table2, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useId, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { saveFile } from '../../components/saveFile.ts';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
@@ -248,7 +249,7 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
         <div className="said">
           <TextField label="Name" value={series.title} onChange={(title) => edit((before) => ({ ...before, title }))} />
           <TextField label="You were" value={series.note} onChange={(note) => edit((before) => ({ ...before, note }))} />
-          <Segments
+          <SegmentedControl
             label="Sure enough"
             value={SURE.find((share) => Number(share) === series.confidence) ?? null}
             options={SURE.map((share) => ({ value: share, label: `${Number(share) * 100} %` }))}
@@ -262,7 +263,7 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
 
 /** Which plans a series changes, and whether it may. */
 function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
-  const { briefs, holds } = useLibrary();
+  const { briefs, holds } = useLibrary(useShallow(({ briefs, holds }) => ({ briefs, holds })));
   const { counts, simulated, frames } = stored.document;
   const titles = briefsWith(stored.id, holds, briefs);
   const list = new Intl.ListFormat('en').format(titles);

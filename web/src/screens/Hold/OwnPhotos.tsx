@@ -3,7 +3,7 @@ import { plainNumber, shutterWords } from '@hushto/words';
 import { Check, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { DropFiles } from '../../components/DropFiles.tsx';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { withFrame, type EditSeries } from '../../domain/holdSeries.ts';
 import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
@@ -87,7 +87,7 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                       {photo.doubt && <span className="small quiet"> {photo.doubt}</span>}
                     </td>
                     <td>
-                      <Segments
+                      <SegmentedControl
                         label={`Verdict on ${photo.name}`}
                         hideLabel
                         value={photo.sharp ? 'sharp' : 'soft'}

@@ -3,7 +3,7 @@ import { type Brief } from '@hushto/core';
 import { evDigits, groupDigits, rungWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Table2, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useSize } from '../../components/useSize.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { evText, luxText } from '../../quantities/quantities.ts';
@@ -51,7 +51,7 @@ export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
             <ChevronRight className="i" aria-hidden="true" />
           </button>
         </div>
-        <Segments
+        <SegmentedControl
           label="Part of the day"
           hideLabel
           value={stretch}

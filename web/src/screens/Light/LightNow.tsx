@@ -20,7 +20,7 @@ import { FileButton } from '../../components/FileButton.tsx';
 import { MarkField } from '../../components/MarkField.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { evText, luxText, shortNumber } from '../../quantities/quantities.ts';
 import { readPhoto } from './photo.ts';
 import { likeScene } from './words.ts';
@@ -49,7 +49,7 @@ export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
     <section className="light-now" aria-labelledby="now-title">
       <div className="head">
         <h2 id="now-title">Now</h2>
-        <Segments
+        <SegmentedControl
           label="Where it was read"
           hideLabel
           value={side}
@@ -60,7 +60,7 @@ export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
           onChange={setSide}
         />
       </div>
-      <Segments
+      <SegmentedControl
         label="Say it as"
         hideLabel
         value={way}
@@ -170,7 +170,7 @@ function MeterWay({ onFound }: { onFound: (found: Found | null) => void }) {
         <MarkField label="Aperture" text={texts.aperture} marks={apertureMarks} example="f/2.8" onText={field('aperture')} />
         <MarkField label="ISO" text={texts.iso} marks={isoMarks} example="1600" onText={field('iso')} />
       </div>
-      <Segments
+      <SegmentedControl
         label="What was metered"
         value={metered}
         options={METERED}

@@ -7,7 +7,7 @@ import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { Token } from '../../components/Token.tsx';
 import { evText } from '../../quantities/quantities.ts';
@@ -141,7 +141,7 @@ function FacingEditor({ place, edit }: PlaceProps) {
   const { facingDeg } = place;
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Camera"
         hideLabel
         value={facingDeg === null ? 'any' : 'one'}
@@ -201,7 +201,7 @@ function FloorEditor({ place, edit }: PlaceProps) {
   const { floorEv } = place;
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Lamps"
         hideLabel
         value={floorEv === null ? 'none' : 'some'}

@@ -3,6 +3,7 @@ import type { FieldIssue } from '@hushto/contract';
 import { groupDigits, shownWords, stanceWords, stopWords, subjectWords } from '@hushto/words';
 import { ChevronDown } from 'lucide-react';
 import { lazy, useState, type ComponentType, type ReactNode } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { Token } from '../../components/Token.tsx';
 import { article, distanceText, evText, shortNumber, speedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
@@ -48,7 +49,7 @@ interface BriefTextProps {
 
 /** The brief as four short paragraphs that read aloud; each value opens its own editor on the spot. */
 export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null, plain = false }: BriefTextProps) {
-  const { distanceUnit, speedUnit } = useSettings();
+  const { distanceUnit, speedUnit } = useSettings(useShallow(({ distanceUnit, speedUnit }) => ({ distanceUnit, speedUnit })));
   const { subject, light, kit, hold, picture } = brief;
   const props = { brief, edit };
   // A problem is said at the token that caused it; the first token that covers the field takes it.

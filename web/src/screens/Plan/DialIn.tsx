@@ -2,6 +2,7 @@ import { burstRate, type Brief, type PlanAtLight, type PlanAtShutter } from '@hu
 import { groupDigits, isoWords, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { Understroke } from '../../components/Understroke.tsx';
 import { distanceText, percentText, shortNumber } from '../../quantities/quantities.ts';
 import { apertureState, burstState, isoState, shutterState, type CellState } from '../../domain/cells.ts';
@@ -32,7 +33,7 @@ interface ShutterCellProps extends CellActions {
 
 /** The shutter: by far the largest value, over its own column of the Valley; slower to its left, faster to its right. */
 export function ShutterCell({ brief, plan, shown, moved, view, centre, dipAt, canSlow, canFasten, step, pin }: ShutterCellProps) {
-  const { cell: chosen, chooseCell } = useCursor();
+  const { cell: chosen, chooseCell } = useCursor(useShallow(({ cell, chooseCell }) => ({ cell, chooseCell })));
   const state = shutterState(brief, plan, shown, moved);
   const { labels } = shown.choice;
   return (
@@ -80,7 +81,7 @@ function smearWords({ picture }: Brief, { figures }: Shown, view: string): strin
 
 /** Aperture, ISO with its lift, and burst, as they follow from the shutter and from what is pinned. */
 export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: Shown } & CellActions) {
-  const { distanceUnit } = useSettings();
+  const distanceUnit = useSettings(({ distanceUnit }) => distanceUnit);
   const { choice, figures } = shown;
   const { nearM, farM } = figures;
   const near = distanceText(nearM, distanceUnit);
@@ -141,7 +142,7 @@ const STEPS: Record<CellName, [down: string, up: string]> = {
 };
 
 function Cell({ name, brief, shown, label, value, state, aside = null, children, step, pin }: CellProps) {
-  const { cell: chosen, chooseCell } = useCursor();
+  const { cell: chosen, chooseCell } = useCursor(useShallow(({ cell, chooseCell }) => ({ cell, chooseCell })));
   return (
     <div className={cellClass('cell', state, chosen === name)} role="group" aria-label={label} onClick={() => chooseCell(name)}>
       <p className="lab">{label}</p>

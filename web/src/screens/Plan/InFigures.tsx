@@ -5,7 +5,7 @@ import { useSettings } from '../../state/settings.ts';
 
 /** What the shown setting means beyond what stands at its values, one figure a line, each with what it tells. */
 export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures'>; view: string }) {
-  const { distanceUnit } = useSettings();
+  const distanceUnit = useSettings(({ distanceUnit }) => distanceUnit);
   const { figures } = shown;
   const { limbs, edges, rolling } = figures;
   const px = (value: number): string => `${plainNumber(value)}\u00a0px`;

@@ -2,6 +2,7 @@ import type { Brief } from '@hushto/core';
 import { ImageUp } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { FileButton } from '../../components/FileButton.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
@@ -13,7 +14,7 @@ import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/nam
 
 /** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
 export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNode }) {
-  const { scene, photo, set } = useFrame();
+  const { scene, photo, set } = useFrame(useShallow(({ scene, photo, set }) => ({ scene, photo, set })));
   const [open, setOpen] = useState(false);
   const chosen = photo ? undefined : (scene ?? sceneFor(brief));
   return (
@@ -43,7 +44,7 @@ export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNo
 }
 
 function OwnPhoto() {
-  const { photo, set } = useFrame();
+  const { photo, set } = useFrame(useShallow(({ photo, set }) => ({ photo, set })));
   const { show } = useToasts();
   const take = async (file: File): Promise<void> => {
     const found = await askPhoto('picture', file);

@@ -3,7 +3,7 @@ import { groupDigits, keptWords, plainNumber, SCHOOL_WORDS } from '@hushto/words
 import { Columns3, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { memo, useMemo, useState } from 'react';
-import { Segments } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { patch, type EditorProps } from './editors/editing.ts';
 
 const SHORT: Record<School, string> = { hush: 'Hush', moment: 'Moment', clean: 'Clean', depth: 'Depth' };
@@ -13,7 +13,7 @@ export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, 
   const [open, setOpen] = useState(false);
   return (
     <div className="schools">
-      <Segments
+      <SegmentedControl
         label="School: what comes first"
         hideLabel
         value={chosen}

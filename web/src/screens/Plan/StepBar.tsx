@@ -1,6 +1,7 @@
 import { type Brief, type PlanAtShutter } from '@hushto/core';
 import { groupDigits, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Pin } from 'lucide-react';
+import { useShallow } from 'zustand/react/shallow';
 import { useCursor } from '../../state/cursor.ts';
 import { canStep, CELLS, isPinned, type CellName } from '../../domain/pins.ts';
 import type { CellActions } from './DialIn.tsx';
@@ -23,7 +24,7 @@ const WORDS: Record<CellName, { name: string; down: string; up: string }> = {
 
 /** In a narrow window: the chosen value at the foot of the screen, to be stepped with one thumb, and what that does. */
 export function StepBar({ brief, shown, comparison, view, canSlow, canFasten, step, pin }: StepBarProps) {
-  const { cell, chooseCell } = useCursor();
+  const { cell, chooseCell } = useCursor(useShallow(({ cell, chooseCell }) => ({ cell, chooseCell })));
   const { choice, figures } = shown;
   const { name, down, up } = WORDS[cell];
   const value = {

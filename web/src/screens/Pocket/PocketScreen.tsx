@@ -2,6 +2,7 @@ import { withHands } from '@hushto/contract';
 import { Check, X } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../domain/decks.ts';
@@ -23,7 +24,9 @@ export function PocketScreen() {
 
 function PocketOf() {
   const { id = '' } = useParams();
-  const { briefs, runSheets, places, holds } = useLibrary();
+  const { briefs, runSheets, places, holds } = useLibrary(
+    useShallow(({ briefs, runSheets, places, holds }) => ({ briefs, runSheets, places, holds })),
+  );
   const deck = useMemo(() => {
     const sheet = runSheets.find((stored) => stored.id === id);
     if (sheet) return deckOfSheet(sheet, briefs, places, holds);

@@ -150,7 +150,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
           </button>
         </nav>
       )}
-      <Settings brief={brief} plan={plan} />
+      <DialledValues brief={brief} plan={plan} />
       <Rungs
         brief={brief}
         plan={plan}
@@ -164,7 +164,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </p>
       )}
       <section className="thumb" aria-label="On the spot">
-        <LightNow
+        <LightInput
           question={question}
           stop={stop}
           ev100={brief.light.ev100}
@@ -206,7 +206,7 @@ const TALLY: readonly { verdict: FrameVerdict; word: string }[] = [
 ];
 
 /** The values to dial in, readable at arm's length. */
-function Settings({ brief, plan }: { brief: Brief; plan: Plan }) {
+function DialledValues({ brief, plan }: { brief: Brief; plan: Plan }) {
   const { choice, figures } = plan;
   const { kit, subject } = brief;
   const rate = burstRate(kit.sensor.framesPerSecond, choice.shutterS);
@@ -367,7 +367,7 @@ function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
 
 const signedStops = (stops: number): string => (stops > 1 / 6 ? `+${stopsLabel(stops)}` : stopsLabel(stops));
 
-interface LightNowProps {
+interface LightInputProps {
   question: Question;
   stop: Stop;
   ev100: number;
@@ -377,7 +377,7 @@ interface LightNowProps {
 }
 
 /** The one question about the light; each step counts at once. */
-function LightNow({ question, stop, ev100, bound, onAnchor, onPlanned }: LightNowProps) {
+function LightInput({ question, stop, ev100, bound, onAnchor, onPlanned }: LightInputProps) {
   const planned = Math.abs(ev100 - stop.ev100) < 0.05;
   const limit = { reading: '', orDarker: ' or darker', orBrighter: ' or brighter' }[bound];
   const atAnEnd = { reading: null, orDarker: 'at its end: try slower', orBrighter: 'at its end: try faster' }[bound];
@@ -428,7 +428,7 @@ function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCond
   const toggle = (condition: HoldCondition): void =>
     onHold(conditions.includes(condition) ? conditions.filter((other) => other !== condition) : [...conditions, condition]);
   return (
-    <Sheet
+    <Drawer
       title="How you hold it"
       icon={<PersonStanding className="i" aria-hidden="true" />}
       words={capital(stanceWords(conditions))}
@@ -443,7 +443,7 @@ function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCond
           </li>
         ))}
       </ul>
-    </Sheet>
+    </Drawer>
   );
 }
 
@@ -455,7 +455,7 @@ function Distance({ brief, onStand }: { brief: Brief; onStand: (distanceM: numbe
   const unit = useSettings((settings) => settings.distanceUnit);
   const { distanceM } = brief.subject;
   return (
-    <Sheet title="How far away" icon={<Ruler className="i" aria-hidden="true" />} words={distanceText(distanceM, unit)}>
+    <Drawer title="How far away" icon={<Ruler className="i" aria-hidden="true" />} words={distanceText(distanceM, unit)}>
       <div className="nearer">
         <button type="button" className="btn" onClick={() => onStand(distanceM / DISTANCE_STEP)}>
           Nearer
@@ -479,12 +479,12 @@ function Distance({ brief, onStand }: { brief: Brief; onStand: (distanceM: numbe
           </li>
         ))}
       </ul>
-    </Sheet>
+    </Drawer>
   );
 }
 
 /** A choice that comes up from the foot of the screen, in reach of the thumb. */
-function Sheet({ title, icon, words, children }: { title: string; icon: ReactNode; words: string; children: ReactNode }) {
+function Drawer({ title, icon, words, children }: { title: string; icon: ReactNode; words: string; children: ReactNode }) {
   const [open, setOpen] = useState(false);
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {

@@ -3,7 +3,7 @@ import type { Checklists } from '@hushto/core';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { putAway, shownLists, ticked, withOwn, type CheckTime, type ShownCheck } from '../../domain/checks.ts';
-import type { EditSheet } from './Segments.tsx';
+import type { EditSheet } from './RunSheetSegments.tsx';
 
 const TITLES: Record<CheckTime, string> = { before: 'Before leaving', arrival: 'On arrival', afterwards: 'Afterwards' };
 

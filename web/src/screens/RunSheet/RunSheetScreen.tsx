@@ -3,6 +3,7 @@ import { budgetOf, checklistsFor } from '@hushto/core';
 import { CalendarPlus, Coffee, Plus, Printer, Table2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { ClockField } from '../../components/ClockField.tsx';
 import { DocumentMenu } from '../../components/DocumentMenu.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
@@ -18,7 +19,7 @@ import { calendarFile, csvFile } from '../../domain/exports.ts';
 import { useLibrary } from '../../state/library.ts';
 import { stretchesOf, timed } from '../../domain/runSheet.ts';
 import { Checks } from './Checks.tsx';
-import { Segments, type EditSheet } from './Segments.tsx';
+import { RunSheetSegments, type EditSheet } from './RunSheetSegments.tsx';
 import { Tallies } from './Tallies.tsx';
 import { Totals } from './Totals.tsx';
 import '../../styles/light.css';
@@ -49,7 +50,7 @@ function newSheet(): RunSheet {
 
 function RunSheets() {
   const { id } = useParams();
-  const { runSheets, addDemo } = useLibrary();
+  const { runSheets, addDemo } = useLibrary(useShallow(({ runSheets, addDemo }) => ({ runSheets, addDemo })));
   const navigate = useNavigate();
   const { show } = useToasts();
   const stored = runSheets.find((sheet) => sheet.id === id);
@@ -85,7 +86,7 @@ function RunSheets() {
 function OpenSheet({ stored }: { stored: StoredRunSheet }) {
   const sheet = stored.document;
   const { edit, issues, ...history } = useDocument('runSheets', stored.id);
-  const { briefs, places, holds } = useLibrary();
+  const { briefs, places, holds } = useLibrary(useShallow(({ briefs, places, holds }) => ({ briefs, places, holds })));
   const place = places.find(({ id }) => id === sheet.placeId)?.document ?? null;
   const segments = useMemo(() => timed(sheet, briefs, place, holds), [sheet, briefs, place, holds]);
   const budget = useMemo(() => budgetOf(sheet.carried, stretchesOf(segments)), [sheet.carried, segments]);
@@ -162,7 +163,7 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
         {segments.length === 0 && (
           <p className="help">Nothing in it yet: add a brief, then the next, and drag them into order.</p>
         )}
-        <Segments segments={segments} uses={budget.stretches} briefs={briefs} placed={place !== null} edit={edit} />
+        <RunSheetSegments segments={segments} uses={budget.stretches} briefs={briefs} placed={place !== null} edit={edit} />
         <div className="row start add">
           <button
             type="button"

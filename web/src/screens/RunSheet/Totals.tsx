@@ -3,13 +3,13 @@ import { COMPRESSION_SHARE, type Budget, type Compression, type RunsOut } from '
 import { plainNumber } from '@hushto/words';
 import { NumberField } from '../../components/NumberField.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
-import { Segments as Choice } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Token } from '../../components/Token.tsx';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { clockPlus } from '../../sky/zoned.ts';
 import { groupedNumber } from '../../domain/exports.ts';
 import type { TimedSegment } from '../../domain/runSheet.ts';
-import type { EditSheet } from './Segments.tsx';
+import type { EditSheet } from './RunSheetSegments.tsx';
 
 interface TotalsProps {
   sheet: RunSheet;
@@ -122,13 +122,13 @@ interface PartProps {
 function RawEditor({ carried, has }: PartProps) {
   return (
     <>
-      <Choice
+      <SegmentedControl
         label="Bits"
         value={String(carried.bits)}
         options={['12', '14', '16'].map((bits) => ({ value: bits, label: bits }))}
         onChange={(bits) => has({ bits: Number(bits) })}
       />
-      <Choice
+      <SegmentedControl
         label="Compression"
         value={carried.compression}
         options={(Object.keys(COMPRESSION_SHARE) as Compression[]).map((value) => ({ value, label: COMPRESSION_WORDS[value] }))}

@@ -1,7 +1,7 @@
 import { AIM_NAMES, AIMS, DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from '@hushto/core';
 import { AIM_WORDS } from '@hushto/words';
 import { Quantity } from '../../../components/Quantity.tsx';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -13,7 +13,7 @@ export function AimEditor({ brief, edit }: EditorProps) {
   const error = brief.hold.trackingError ?? DEFAULT_TRACKING_ERROR;
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Movement"
         hideLabel
         value={aim}

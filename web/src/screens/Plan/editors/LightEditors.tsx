@@ -16,7 +16,7 @@ import { EvQuantity } from '../../../components/EvQuantity.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { evText, shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -51,7 +51,7 @@ export function EvEditor({ brief, edit }: EditorProps) {
   const give = (ev: number): void => edit(patch('light', { ev100: ev, scene: undefined }));
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Say it as"
         hideLabel
         value={way}
@@ -137,7 +137,7 @@ export function FlickerEditor({ brief, edit }: EditorProps) {
     modulation === 0 ? 'steady' : (LAMPS.find((candidate) => candidate.frequencyHz === frequencyHz)?.value ?? 'driver');
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Flicker"
         hideLabel
         value={lamp}

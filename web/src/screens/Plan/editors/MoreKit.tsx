@@ -2,7 +2,7 @@ import { planWithoutLadder, type Brief, type PlanAtLight, type ShutterType } fro
 import { evDigits, plainNumber } from '@hushto/words';
 import { useMemo } from 'react';
 import { Quantity } from '../../../components/Quantity.tsx';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { shortNumber, signedText } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -22,7 +22,7 @@ export function MoreKit({ brief, edit }: EditorProps) {
   return (
     <div className="sections">
       <section>
-        <Segments
+        <SegmentedControl
           label="Shutter"
           value={type}
           options={SHUTTER_TYPES}

@@ -9,7 +9,7 @@ import {
   type Swing,
 } from '@hushto/core';
 import { stopWords } from '@hushto/words';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { percentText, shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
@@ -38,7 +38,7 @@ function SwingSection({ brief, edit }: EditorProps) {
   const kind = !swing ? 'steady' : swing.periodS < 2 ? 'chases' : 'slow';
   return (
     <section>
-      <Segments
+      <SegmentedControl
         label="Does it swing?"
         value={kind}
         options={SWINGS}
@@ -122,7 +122,7 @@ function ColourSection({ brief, edit }: EditorProps) {
   const colour = brief.light.colour ?? 'neutral';
   return (
     <section>
-      <Segments
+      <SegmentedControl
         label="Its colour"
         value={colour}
         options={COLOURS}

@@ -1,7 +1,7 @@
 import { isoMarks, whatDarkerBuys, type Brief } from '@hushto/core';
 import { isoWords, provenanceWords, shutterWords, stopWords } from '@hushto/words';
 import { Link } from 'react-router';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -19,7 +19,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
   return (
     <div className="sections">
       <section>
-        <Segments
+        <SegmentedControl
           label="How dark should it look?"
           value={KEYS.find(({ value }) => Number(value) === keyStops)?.value ?? null}
           options={KEYS}

@@ -2,7 +2,7 @@ import { isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/co
 import { isoWords, liftOrIsoWords, provenanceWords, VIEW_OPTIONS, viewNamed } from '@hushto/words';
 import { Link } from 'react-router';
 import { Quantity } from '../../../components/Quantity.tsx';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
@@ -12,7 +12,7 @@ export function ViewEditor({ brief, edit }: EditorProps) {
   const { viewCph, crop } = brief.picture;
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Looked at"
         value={viewNamed(viewCph)}
         options={VIEW_OPTIONS}
@@ -101,7 +101,7 @@ export function ConfidenceEditor({ brief, edit }: EditorProps) {
   const { confidence } = brief.picture;
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Sure of a sharp frame"
         hideLabel
         value={SURE.find((share) => Number(share) === confidence) ?? null}

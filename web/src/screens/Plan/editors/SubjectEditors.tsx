@@ -1,7 +1,8 @@
 import { MOVING_THINGS } from '@hushto/core';
+import { useShallow } from 'zustand/react/shallow';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
-import { Segments } from '../../../components/Segments.tsx';
+import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import {
   DISTANCE_UNITS,
   shortNumber,
@@ -17,7 +18,7 @@ const FIELDS = { street: 'Street', concert: 'Concert', wildlife: 'Wildlife', act
 
 /** What moves: the library, and whether its fastest parts must be sharp too. */
 export function SubjectEditor({ brief, edit, close }: EditorProps & { close: () => void }) {
-  const { speedUnit } = useSettings();
+  const speedUnit = useSettings(({ speedUnit }) => speedUnit);
   const { subject } = brief;
   const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
   return (
@@ -67,7 +68,7 @@ export function DirectionEditor({ brief, edit }: EditorProps) {
   const set = (degrees: number): void => edit(patch('subject', { directionDeg: degrees }));
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Direction"
         hideLabel
         value={HEADINGS.find(({ value }) => Number(value) === directionDeg)?.value ?? null}
@@ -91,14 +92,14 @@ export function DirectionEditor({ brief, edit }: EditorProps) {
 
 /** How fast the body moves. */
 export function SpeedEditor({ brief, edit }: EditorProps) {
-  const { speedUnit, set } = useSettings();
+  const { speedUnit, set } = useSettings(useShallow(({ speedUnit, set }) => ({ speedUnit, set })));
   const { subject } = brief;
   const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
   const factor = SPEED_UNITS[speedUnit];
   const give = (speedMps: number): void => edit(patch('subject', { speedMps }));
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Unit"
         hideLabel
         value={speedUnit}
@@ -146,11 +147,11 @@ interface LengthEditorProps {
 }
 
 function LengthEditor({ label, metres, from, to, onChange }: LengthEditorProps) {
-  const { distanceUnit, set } = useSettings();
+  const { distanceUnit, set } = useSettings(useShallow(({ distanceUnit, set }) => ({ distanceUnit, set })));
   const factor = DISTANCE_UNITS[distanceUnit];
   return (
     <>
-      <Segments
+      <SegmentedControl
         label="Unit"
         hideLabel
         value={distanceUnit}

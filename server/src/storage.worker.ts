@@ -1,6 +1,6 @@
 import Database from 'libsql';
 import { chmodSync, closeSync, fsyncSync, openSync, rmSync } from 'node:fs';
-import { soundnessOf, type Soundness } from './soundness.ts';
+import { soundnessOf, type Soundness } from './data/soundness.ts';
 
 /** Copies a database whole into a file that must not be there yet, reads the copy through, and sees it safely on the disk. */
 export function copyDatabase({ file, copy }: { file: string; copy: string }): Soundness {

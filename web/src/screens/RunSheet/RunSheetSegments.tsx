@@ -26,7 +26,7 @@ import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
-import { Segments as Choice } from '../../components/Segments.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { Token } from '../../components/Token.tsx';
 import { evText, shortNumber } from '../../quantities/quantities.ts';
@@ -34,7 +34,7 @@ import type { TimedSegment } from '../../domain/runSheet.ts';
 
 export type EditSheet = (change: (sheet: RunSheet) => RunSheet) => void;
 
-interface SegmentsProps {
+interface RunSheetSegmentsProps {
   segments: readonly TimedSegment[];
   uses: readonly StretchUse[];
   briefs: readonly StoredBrief[];
@@ -44,7 +44,7 @@ interface SegmentsProps {
 }
 
 /** The stretches of an outing in their order; dragged, or moved by keyboard, the times follow. */
-export function Segments({ segments, uses, briefs, placed, edit }: SegmentsProps) {
+export function RunSheetSegments({ segments, uses, briefs, placed, edit }: RunSheetSegmentsProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -267,7 +267,7 @@ function PaceEditor({ segment, change }: { segment: Segment; change: Change }) {
         marks={['one in ten', '2', '30']}
         onChange={(pressesPerMinute) => change({ pressesPerMinute: Math.min(600, Math.max(0, pressesPerMinute)) })}
       />
-      <Choice
+      <SegmentedControl
         label="Frames of a press"
         value={segment.burst === null ? 'plan' : 'own'}
         options={[
@@ -316,7 +316,7 @@ function BriefEditor({ segment, briefs, change, close }: BriefEditorProps) {
 function LightEditor({ timed: { segment, ev100 }, placed, change }: { timed: TimedSegment; placed: boolean; change: Change }) {
   return (
     <>
-      <Choice
+      <SegmentedControl
         label="Light"
         hideLabel
         value={segment.light.from}

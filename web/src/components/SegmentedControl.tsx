@@ -1,6 +1,6 @@
 import { useId } from 'react';
 
-interface SegmentsProps<Value extends string> {
+interface SegmentedControlProps<Value extends string> {
   label: string;
   value: Value | null;
   options: readonly { value: Value; label: string; title?: string }[];
@@ -10,7 +10,13 @@ interface SegmentsProps<Value extends string> {
 }
 
 /** One of a few, all in view. */
-export function Segments<Value extends string>({ label, value, options, onChange, hideLabel = false }: SegmentsProps<Value>) {
+export function SegmentedControl<Value extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  hideLabel = false,
+}: SegmentedControlProps<Value>) {
   const name = useId();
   return (
     <fieldset className="field">

@@ -2,7 +2,8 @@ import { pictureOf, grainWord, type Brief, type PlanAtShutter } from '@hushto/co
 import { plainNumber, shutterWords } from '@hushto/words';
 import { Columns2, Images, Layers2, X } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { Segments } from '../../components/Segments.tsx';
+import { useShallow } from 'zustand/react/shallow';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
 import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
@@ -12,15 +13,22 @@ import { drawFrame } from '../../workers/frames.ts';
 import { sceneFor } from '../../workers/scenes/names.ts';
 import { SceneMenu } from './SceneMenu.tsx';
 
-interface FrameProps {
+interface SimulatedFrameProps {
   brief: Brief;
   shown: PlanAtShutter;
   view: string;
 }
 
 /** The picture the camera would bring home at the shown setting: movement, hands, depth, photons. */
-export const Frame = memo(function Frame({ brief, shown, view: viewWords }: FrameProps) {
-  const { view: wanted, scene, photo, kept, wipe, set } = useFrame();
+export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view: viewWords }: SimulatedFrameProps) {
+  const {
+    view: wanted,
+    scene,
+    photo,
+    kept,
+    wipe,
+    set,
+  } = useFrame(useShallow(({ view, scene, photo, kept, wipe, set }) => ({ view, scene, photo, kept, wipe, set })));
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
   const [shooting, setShooting] = useState(false);
@@ -133,7 +141,7 @@ export const Frame = memo(function Frame({ brief, shown, view: viewWords }: Fram
         <SceneMenu brief={brief}>
           <Images className="i" aria-hidden="true" />
         </SceneMenu>
-        <Segments
+        <SegmentedControl
           label="What is shown"
           hideLabel
           value={view}

@@ -1,12 +1,12 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Backups } from './backups.ts';
-import { dataFolder } from './folder.ts';
-import { lockFolder } from './lock.ts';
-import { restoreFile } from './restore.ts';
-import { StartFailure } from './startFailure.ts';
+import { Backups } from './data/backups.ts';
+import { dataFolder } from './data/folder.ts';
+import { lockFolder } from './data/lock.ts';
+import { restoreFile } from './data/restore.ts';
+import { StartFailure } from './data/startFailure.ts';
 
-const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../../..');
+const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
 /** npm run restore -- FILE: puts a backup in the place of the database. Without a file it lists what there is. */
 async function restore(): Promise<void> {

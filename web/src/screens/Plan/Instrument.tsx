@@ -1,0 +1,232 @@
+import { type Aim, type Brief, type GateName, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
+import { capital, isoWords, keptWords, plainNumber, shutterWords, stopWords, viewOf } from '@hushto/words';
+import { PinOff, Table2 } from 'lucide-react';
+import { useMemo, useRef } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import { Tip } from '../../components/Tip.tsx';
+import { useLatest } from '../../components/useLatest.ts';
+import { useSettled } from '../../components/useSettled.ts';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useSize } from '../../components/useSize.ts';
+import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../domain/pins.ts';
+import { cursorRange, movedCursor, settingsByShutter, valleyFrame } from '../../domain/valley.ts';
+import { distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
+import { useCursor } from '../../state/cursor.ts';
+import { useSettings } from '../../state/settings.ts';
+import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
+import type { EditorProps } from './editors/editing.ts';
+import { WhatWouldHelp } from './InFigures.tsx';
+import { SetCamera } from './SetCamera.tsx';
+import { SimulatedFrame } from './SimulatedFrame.tsx';
+import { StepBar } from './StepBar.tsx';
+import { shutterScale, Valley, windowWords } from './Valley.tsx';
+import { ValleyTable } from './ValleyTable.tsx';
+
+/** How long a setting has to rest before its frame is drawn, ms: a drag asks for none at every step. */
+const FRAME_AFTER_MS = 120;
+
+/** Dial-in values and Valley: one instrument on one shutter axis. */
+export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) {
+  const {
+    third: looked,
+    table,
+    move,
+    toggleTable,
+  } = useCursor(useShallow(({ third, table, move, toggleTable }) => ({ third, table, move, toggleTable })));
+  const distanceUnit = useSettings(({ distanceUnit }) => distanceUnit);
+  const figure = useRef<HTMLElement>(null);
+  const { width, height, top } = useSize(figure);
+  const frame = valleyFrame(plan);
+  const range = cursorRange(plan);
+  const shutterPinned = isPinned(brief, 'shutter');
+  // A cursor left where this plan has no shutter falls back on what the plan chose; a pinned shutter is moved itself.
+  const third = shutterPinned || looked === null || looked < range.slow || looked > range.fast ? null : looked;
+  const moved = third !== null && third !== frame.chosen;
+  const at = useMemo(() => settingsByShutter(brief, plan), [brief, plan]);
+  const shown = at(third ?? frame.chosen);
+  const view = viewOf(brief);
+  const goTo = (to: number | null): void => {
+    if (!shutterPinned) move(to === frame.chosen ? null : to);
+    else if (to !== null) edit(pinShutter(to));
+  };
+  const actions = useLatest<CellActions>({
+    step: (cell, by) => {
+      if (cell === 'shutter') goTo(movedCursor(plan, third, by));
+      else if (canStep(brief, cell, shown.choice, by)) edit(stepPin(cell, shown.choice, by));
+    },
+    pin: (cell) => {
+      edit(togglePin(cell, shown.choice));
+      if (cell === 'shutter') move(null);
+    },
+  });
+  const { step, pin } = actions;
+  useShortcuts({
+    ArrowLeft: () => step('shutter', -1),
+    ArrowRight: () => step('shutter', 1),
+    'Shift+ArrowLeft': () => step('shutter', -3),
+    'Shift+ArrowRight': () => step('shutter', 3),
+    ArrowUp: () => step('aperture', 1),
+    ArrowDown: () => step('aperture', -1),
+    ']': () => step('iso', 1),
+    '[': () => step('iso', -1),
+    b: () => step('burst', 1),
+    B: () => step('burst', -1),
+    'p s': () => pin('shutter'),
+    'p a': () => pin('aperture'),
+    'p i': () => pin('iso'),
+    'p b': () => pin('burst'),
+    h: () => (shutterPinned ? pin('shutter') : move(null)),
+    t: toggleTable,
+  });
+  const framed = { brief: useSettled(brief, FRAME_AFTER_MS), shown: useSettled(shown, FRAME_AFTER_MS) };
+  const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
+  const centre = Math.min(Math.max(hushX, DIAL_ROOM.left), Math.max(DIAL_ROOM.left, width - DIAL_ROOM.right));
+  const comparison = capital(keptWords(shown.figures.lostGrain + shown.figures.lostBlur - frame.best));
+  const { lead, rest } = windowWords(plan, brief.picture.aim, view, liftWords(brief));
+  return (
+    <div className="inst">
+      <div className="colA">
+        <ShutterCell
+          {...actions}
+          brief={brief}
+          plan={plan}
+          shown={shown}
+          moved={moved}
+          view={view}
+          centre={centre}
+          dipAt={width < NARROW ? 0.5 : 0.5 + (hushX - centre) / DIAL_WIDTH}
+          canSlow={(third ?? frame.chosen) > range.slow}
+          canFasten={(third ?? frame.chosen) < range.fast}
+        />
+        <section className="valley" aria-labelledby="valley-title">
+          <div className="head">
+            <h2 id="valley-title">Valley</h2>
+            <span>
+              {pinCount(brief) > 0 && (
+                <button type="button" className="btn s bare" onClick={() => edit(unpinned)}>
+                  <PinOff className="i" aria-hidden="true" /> Unpin all
+                </button>
+              )}
+              <button type="button" className="btn s bare" aria-pressed={table} onClick={toggleTable}>
+                <Table2 className="i" aria-hidden="true" /> Table <kbd>t</kbd>
+              </button>
+            </span>
+          </div>
+          <p
+            className="reading"
+            aria-live="polite"
+            style={{ maxWidth: hushX > 0 && width >= NARROW ? Math.max(240, hushX - 12) : undefined }}
+          >
+            {plan.possible || plan.against ? (
+              <>
+                <b>{comparison}</b>
+                {(third ?? frame.chosen) === frame.hush && !plan.against ? ': you are on it.' : `: ${pastWords(plan, shown)}`}
+              </>
+            ) : (
+              <>
+                <b>Nothing works here</b>
+                {moved ? `: ${pastWords(plan, shown)}` : ': this is the nearest.'}
+              </>
+            )}
+            <br />
+            <span className="quiet">
+              Grain takes {plainNumber(shown.figures.lostGrain)} halvings of detail, blur {plainNumber(shown.figures.lostBlur)}.
+            </span>
+          </p>
+          <Tip name="valley" className="tip-v">
+            The lower, the more detail is kept. Strokes are lost to blur, dots to grain.
+          </Tip>
+          <figure ref={figure}>
+            {table ? (
+              <ValleyTable plan={plan} view={view} />
+            ) : (
+              width > 0 && (
+                <Valley
+                  plan={plan}
+                  aim={brief.picture.aim}
+                  third={third ?? frame.chosen}
+                  moved={moved}
+                  gateValues={(where) => gateWords(brief.picture.aim, at(where), distanceUnit)}
+                  gatesAt={(where) => at(where).figures.gates}
+                  spoken={`${shutterWords(shown.choice.shutterS)}, ${comparison.toLowerCase()}`}
+                  view={view}
+                  width={width}
+                  height={height}
+                  stemUp={top + STEM_UP}
+                  onMove={goTo}
+                />
+              )
+            )}
+          </figure>
+          <p className="window">
+            <b>{lead}</b> {rest}
+          </p>
+          <Tip name="gates">Full bar: passes. Broken: at the edge. No bar: fails. In the outline nothing fails.</Tip>
+        </section>
+      </div>
+      <div className="colB">
+        <RestCells brief={brief} shown={shown} {...actions} />
+        {plan.possible ? (
+          <SetCamera brief={brief} shown={shown} view={view} />
+        ) : (
+          <WhatWouldHelp brief={brief} remedies={plan.remedies} />
+        )}
+        <SimulatedFrame {...framed} view={view} />
+      </div>
+      {width > 0 && width < NARROW && (
+        <StepBar
+          {...actions}
+          brief={brief}
+          shown={shown}
+          comparison={comparison}
+          view={view}
+          canSlow={(third ?? frame.chosen) > range.slow}
+          canFasten={(third ?? frame.chosen) < range.fast}
+        />
+      )}
+    </div>
+  );
+}
+
+/** Room the shutter value needs at either side of its middle, and how wide it is, px. */
+const DIAL_ROOM = { left: 346, right: 160 } as const;
+const DIAL_WIDTH = 190;
+/** Narrower than this the value stands by itself, not over its column, px. */
+const NARROW = 420;
+/** From the top of the Valley up to the line under the shutter value, px. */
+const STEM_UP = 16;
+
+function pastWords(plan: PlanAtLight, { choice, figures }: PlanAtShutter): string {
+  const shut = (Object.keys(figures.gates) as GateName[]).filter((gate) => figures.gates[gate] === 'shut');
+  if (shut.length > 0) return `${shut.map(capital).join(' and ')} ${shut.length > 1 ? 'fail' : 'fails'}.`;
+  if (plan.against && choice.shutterS === plan.choice.shutterS)
+    return `${partWords(plan.against.blur, 'blur')}, ${partWords(plan.against.grain, 'grain')}.`;
+  return choice.shutterS > plan.choice.shutterS ? 'more blur, less grain.' : 'less blur, more grain.';
+}
+
+const partWords = (halvings: number, what: string): string =>
+  Math.abs(halvings) < 0.05 ? `as much ${what}` : `${halvings > 0 ? 'more' : 'less'} ${what}`;
+
+function liftWords({ picture }: Brief): string {
+  return picture.liftCeilingStops > 0
+    ? `lift passes your ${stopWords(picture.liftCeilingStops)}`
+    : `it asks for more than ${isoWords(picture.isoCeiling)}, and you lift nothing`;
+}
+
+function smearText(aim: Aim, { subjectBlurViewPx, smearShare, pan }: PlanAtShutter['figures']): string {
+  if (aim === 'freeze') return `${plainNumber(subjectBlurViewPx)}\u00a0px`;
+  return `${plainNumber(100 * (pan?.streakShare ?? smearShare))}\u00a0%`;
+}
+
+/** What each gate's number is at a setting. */
+function gateWords(aim: Aim, { choice, figures }: PlanAtShutter, unit: DistanceUnit): Record<GateName, string> {
+  const near = distanceText(figures.nearM, unit);
+  return {
+    freeze: smearText(aim, figures),
+    hold: percentText(figures.burstProbability),
+    light: choice.liftStops > 0.1 ? `lift ${choice.labels.lift}` : isoWords(choice.iso),
+    depth: figures.farM === null ? `${near}–∞` : `${near.replace(`\u00a0${unit}`, '')}–${distanceText(figures.farM, unit)}`,
+    flicker: figures.flickerStops < 0.005 ? 'steady' : `${plainNumber(figures.flickerStops)}\u00a0stop`,
+    focus: `${signedText(figures.focusHeadroomEv)}\u00a0EV`,
+  };
+}
