@@ -13,6 +13,9 @@ import { allBriefs, inFolder, json, root, startServer, watchHealth, type Drilled
 export interface Amount {
   kills: number;
   requests: number;
+  /** Kinds of damage, and plans of each of the many. */
+  harms: number;
+  plans: number;
   seed: number;
 }
 /** Figures of a drill, for the table. A drill that does not hold its promise throws. */
@@ -112,7 +115,7 @@ export const DRILLS: Record<string, Drill> = {
   },
   damage: {
     promise: 'A damaged file is not run; the newest backup that reads whole is offered and comes back.',
-    run: ({ seed }) =>
+    run: ({ harms: most, seed }) =>
       inFolder(async (data) => {
         const random = seededRandom(seed);
         const file = path.join(data, 'hushto.sqlite');
@@ -123,11 +126,11 @@ export const DRILLS: Record<string, Drill> = {
         const sound = readFileSync(file);
         const harms: [string, (bytes: Buffer) => Buffer][] = [
           ['flipped page', (bytes) => bytes.fill(0xa5, 4096 * (2 + Math.floor(random() * 8)), 4096 * 12)],
-          ['0 bytes', () => Buffer.alloc(0)],
           ['cut in half', (bytes) => bytes.subarray(0, bytes.length >> 1)],
+          ['0 bytes', () => Buffer.alloc(0)],
           ['no database', () => Buffer.from('this is a letter '.repeat(2000))],
         ];
-        for (const [what, harm] of harms) {
+        for (const [what, harm] of harms.slice(0, most)) {
           writeFileSync(file, harm(Buffer.from(sound)));
           const said = await startServer(data).then(
             async (server) => server.stop().then(() => 'it started'),
@@ -148,9 +151,9 @@ export const DRILLS: Record<string, Drill> = {
         }
         const kept = readdirSync(data).filter((name) => name.startsWith('before-restore-')).length;
         return {
-          'kinds of damage': harms.length,
-          'refused with the remedy': harms.length,
-          restored: harms.length,
+          'kinds of damage': most,
+          'refused with the remedy': most,
+          restored: most,
           'damaged files kept': kept,
         };
       }),
@@ -260,7 +263,7 @@ export const DRILLS: Record<string, Drill> = {
   },
   manyPlans: {
     promise: 'Many at once are answered in the order they come; whoever asks for something small is not kept waiting.',
-    run: () =>
+    run: ({ plans }) =>
       inFolder(async (data) => {
         const server = await startServer(data);
         const body = JSON.stringify(brief('x'));
@@ -268,7 +271,7 @@ export const DRILLS: Record<string, Drill> = {
         for (let i = 0; i < 20; i++) await plan();
         const times: number[] = [];
         const asked = Array.from({ length: 64 }, async () => {
-          for (let i = 0; i < 6; i++) {
+          for (let i = 0; i < plans; i++) {
             const begun = performance.now();
             must((await plan()).status === 200, 'a plan was refused');
             times.push(performance.now() - begun);

@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from 'playwright-core';
-import { eventually, startApp, type RunningApp } from './app.ts';
+import { eventually, shown, startApp, type RunningApp } from './app.ts';
 
 const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<unknown>])[] = [
   ['as it opens', async () => {}],
@@ -128,11 +128,28 @@ async function swingingLight(page: Page): Promise<void> {
 
 describe('accessibility (axe, WCAG 2.2 AA)', () => {
   let app: RunningApp;
-  before(async () => void (app = await startApp()));
+  /** One window for all states: opening one costs as much as looking at it. */
+  let page: Page;
+  before(async () => {
+    app = await startApp();
+    ({ page } = await app.open({ draws: true }));
+  });
   after(() => app.stop());
+  afterEach(() => app.briefsAsBegun());
+  const visit = async (at: string, width = 1280, height = 800): Promise<void> => {
+    await page.emulateMedia({ colorScheme: 'light' });
+    await page.setViewportSize({ width, height });
+    await page.goto(app.base + at);
+    await shown(page);
+  };
+  it('finds nothing to complain of on the first visit', async () => {
+    const { page: first } = await app.open({ visited: false });
+    await first.getByText('What is underlined is yours').waitFor();
+    expect(await complaintsOf(first)).to.deep.equal([]);
+  });
   for (const [what, reach] of STATES) {
     it(`finds nothing to complain of on Plan ${what}, in Paper and in Dim`, async () => {
-      const { page } = await app.open({ visited: what !== 'as it opens' });
+      await visit('/');
       await reach(page);
       await settled(page);
       expect(await complaintsOf(page)).to.deep.equal([]);
@@ -144,7 +161,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
       ['/', 390, 844],
       ['/card', 1280, 800],
     ] as const) {
-      const { page } = await app.open({ width, height });
+      await visit('/', width, height);
       if (at === '/card') {
         await page.goto(page.url().replace('/plan/', '/card/'));
         await page.getByRole('article').waitFor();
@@ -155,7 +172,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
   });
   for (const [at, width, height, reach] of SCREENS) {
     it(`finds nothing to complain of on ${at} at ${width} px, in Paper and in Dim`, async () => {
-      const { page } = await app.open({ at, width, height });
+      await visit(at, width, height);
       if (reach) await reach(page);
       await settled(page);
       expect(await complaintsOf(page)).to.deep.equal([]);
@@ -164,7 +181,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
   }
   it('finds nothing to complain of in Pocket, in Dim and its sheets', async () => {
     const [sheet] = (await (await fetch(`${app.base}/api/run-sheets`)).json()) as { id: string }[];
-    const { page } = await app.open({ at: `/pocket/${sheet!.id}`, width: 390, height: 844, scheme: 'dark' });
+    await visit(`/pocket/${sheet!.id}`, 390, 844);
     expect(await complaintsOf(page)).to.deep.equal([]);
     await page.getByRole('button', { name: /How you hold it/ }).click();
     expect(await complaintsOf(page)).to.deep.equal([]);
@@ -181,7 +198,6 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     expect(small, 'targets under 44 px').to.equal(0);
   });
   it('leaves no sideways scroll on a narrow window', async () => {
-    const { page } = await app.open();
     for (const at of ['/plan', '/light', '/hold', '/grain/figures', '/grain/taste', '/grain/measure', '/outings']) {
       await page.goto(`${app.base}${at}`);
       await page.locator('main:not([aria-busy=true])').waitFor();

@@ -42,7 +42,9 @@ export interface RunningApp {
   base: string;
   /** Opens a window; what it writes to the console as an error is collected in `complaints`. */
   open(options?: OpenOptions): Promise<{ page: Page; complaints: string[] }>;
-  /** Closes its windows and brings its briefs back to how they were at the start: what one journey keeps is no matter of the next. */
+  /** Brings its briefs back to how they were at the start: what one journey keeps is no matter of the next. */
+  briefsAsBegun(): Promise<void>;
+  /** The same, and closes its windows. */
   asBegun(): Promise<void>;
   /** Stops the server and starts it again on the same data and port. */
   restart(): Promise<void>;
@@ -63,6 +65,8 @@ interface OpenOptions {
   keeps?: boolean;
   /** Whether the browser's database takes nothing, as when the disk is full. */
   storageFails?: boolean;
+  /** Whether simulated frames are drawn. */
+  draws?: boolean;
 }
 
 export async function startApp({ demo = true } = {}): Promise<RunningApp> {
@@ -72,6 +76,13 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
   const contexts: BrowserContext[] = [];
   const briefs = `${running.base}/api/briefs`;
   const begun = (await (await fetch(briefs)).json()) as { id: string; document: unknown }[];
+  const briefsAsBegun = async (): Promise<void> => {
+    for (const { id, document } of begun) {
+      await fetch(`${briefs}/${id}/restore`, { method: 'POST' });
+      const headers = { 'content-type': 'application/json' };
+      await fetch(`${briefs}/${id}`, { method: 'PUT', headers, body: JSON.stringify(document) });
+    }
+  };
   return {
     base: running.base,
     open: async ({
@@ -82,6 +93,7 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       visited = true,
       keeps = false,
       storageFails = false,
+      draws = false,
     } = {}) => {
       const context = await (
         await browserOf()
@@ -95,23 +107,20 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       contexts.push(context);
       if (visited) await context.addInitScript(putTipsAway);
       if (storageFails) await context.addInitScript(failStorage);
+      // A frame takes half of what opening Plan does, and means nothing to most journeys.
+      if (!draws) await context.addInitScript(DRAW_NOTHING);
       const page = await context.newPage();
       const complaints: string[] = [];
       page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
       page.on('pageerror', (error) => complaints.push(String(error)));
       await page.goto(running.base + at);
-      await page.waitForSelector(
-        '.valley-chart, .light-page, .learn-page, .data-page, .pocket, .card-page, .empty:not([aria-busy=true])',
-      );
+      await shown(page);
       return { page, complaints };
     },
+    briefsAsBegun,
     asBegun: async () => {
       await Promise.all(contexts.splice(0).map((context) => context.close()));
-      for (const { id, document } of begun) {
-        await fetch(`${briefs}/${id}/restore`, { method: 'POST' });
-        const headers = { 'content-type': 'application/json' };
-        await fetch(`${briefs}/${id}`, { method: 'PUT', headers, body: JSON.stringify(document) });
-      }
+      await briefsAsBegun();
     },
     restart: async () => {
       await stopServer(running.process);
@@ -124,6 +133,13 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
       rmSync(data, { recursive: true, force: true });
     },
   };
+}
+
+/** Waits until a screen stands. */
+export async function shown(page: Page): Promise<void> {
+  await page.waitForSelector(
+    '.valley-chart, .light-page, .learn-page, .data-page, .pocket, .card-page, .empty:not([aria-busy=true])',
+  );
 }
 
 const CHROMIUM_ARGS = [
@@ -140,6 +156,14 @@ function putTipsAway(): void {
   if (localStorage.getItem('hushto.settings')) return;
   localStorage.setItem('hushto.settings', JSON.stringify({ version: 1, state: { tipsAway: ['tokens', 'valley', 'gates'] } }));
 }
+
+/** As a text: a compiled function may lean on helpers the page does not have. */
+const DRAW_NOTHING = `
+  class Still extends EventTarget { postMessage() {} terminate() {} }
+  window.Worker = new Proxy(Worker, {
+    construct: (real, [url, ...options]) => String(url).includes('frame.worker') ? new Still() : new real(url, ...options),
+  });
+`;
 
 function failStorage(): void {
   IDBObjectStore.prototype.put = () => {

@@ -25,7 +25,7 @@ describe('Hold', () => {
   after(() => app.stop());
 
   it('is run with the simulated camera by keys alone, survives a reload in the middle, closes by itself and tells what was hidden', async () => {
-    const { page, complaints } = await app.open({ at: '/hold' });
+    const { page, complaints } = await app.open({ at: '/hold', draws: true });
     await page.getByRole('button', { name: 'Start a hold test' }).click();
     await page.getByText('Simulated', { exact: true }).click();
     await page.getByRole('button', { name: /^Start: / }).click();
@@ -144,7 +144,7 @@ describe('Grain', () => {
   after(() => app.stop());
 
   it('asks for a taste blind, and the result goes to a brief, which says where it comes from', async () => {
-    const { page, complaints } = await app.open({ at: '/grain/taste' });
+    const { page, complaints } = await app.open({ at: '/grain/taste', draws: true });
     await page.getByRole('button', { name: 'Start a taste test' }).click();
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     const heading = page.getByRole('heading', { name: /^Choice / });
@@ -171,7 +171,7 @@ describe('Grain', () => {
   });
 
   it('finds an ISO ceiling, which a plan then keeps to and says so; undoing takes it back', async () => {
-    const { page } = await app.open({ at: '/grain/taste' });
+    const { page } = await app.open({ at: '/grain/taste', draws: true });
     await page.getByRole('link', { name: /APS-C 24 MP/ }).click();
     await page.getByRole('heading', { name: 'Your ISO ceiling' }).waitFor();
     expect(await page.locator('.answer output').innerText()).to.match(/^\d+$/);

@@ -156,7 +156,7 @@ describe('the frame', () => {
   after(() => app.stop());
 
   it('opens on detail where the smear is too small to see whole, and shows a slow shutter smoother', async () => {
-    const { page, complaints } = await app.open();
+    const { page, complaints } = await app.open({ draws: true });
     await fine(page);
     expect(await page.locator('.frame').innerText()).to.include('whole, too small to see');
     const hush = await roughness(now(page));
@@ -179,7 +179,7 @@ describe('the frame', () => {
   });
 
   it('shoots the burst with its steadiest frame marked, on any scene, a photo of one’s own among them', async () => {
-    const { page, complaints } = await app.open();
+    const { page, complaints } = await app.open({ draws: true });
     await fine(page);
     await page.getByRole('button', { name: 'Shoot the burst' }).click();
     const burst = page.getByRole('group', { name: 'The burst of 3' });

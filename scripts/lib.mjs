@@ -37,13 +37,18 @@ export function ensureInstalled() {
 
 /** Builds server and page, unless nothing changed since the last build. */
 export function ensureBuilt() {
+  if (!isBuilt()) step('Building', 'npm', ['run', '--silent', 'build']);
+}
+
+/** Whether server and page stand as their sources would build them. */
+export function isBuilt() {
   const built = path.join(root, 'web/dist/index.html');
   const newest = Math.max(
-    ...['core/src', 'contract/src', 'demo/src', 'server/src', 'web', 'package-lock.json'].map(newestChange),
+    ...['core/src', 'contract/src', 'words/src', 'demo/src', 'server/src', 'web', 'scripts', 'package-lock.json'].map(
+      newestChange,
+    ),
   );
-  const serverBuilt = existsSync(path.join(root, 'server/dist/main.js'));
-  if (serverBuilt && existsSync(built) && statSync(built).mtimeMs > newest) return;
-  step('Building', 'npm', ['run', '--silent', 'build']);
+  return existsSync(path.join(root, 'server/dist/main.js')) && existsSync(built) && statSync(built).mtimeMs > newest;
 }
 
 function newestChange(place) {
