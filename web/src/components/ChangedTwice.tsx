@@ -1,7 +1,8 @@
 import { KINDS } from '@hushto/contract';
 import { fieldClash } from '@hushto/words';
 import { useMemo } from 'react';
-import { clashesIn, clashTitle, settleClash, useKeeping, type Clashing } from '../state/library.ts';
+import { settleClash, useKeeping } from '../state/library.ts';
+import { clashesIn, clashTitle, type Clashing } from '../sync/library.ts';
 import type { Keep } from '../sync/record.ts';
 import { Sheet } from './Sheet.tsx';
 

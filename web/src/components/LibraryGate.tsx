@@ -2,29 +2,28 @@ import { KIND_NAMES } from '@hushto/contract';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { api } from '../api/client.ts';
-import { useLibrary } from '../state/library.ts';
+import { libraryNow, loadLibrary, useLibrary } from '../state/library.ts';
 import { Message } from './Message.tsx';
 
 /** What a screen stands behind until the kept things are there: loading, a failure with another try, or pairing. */
 export function LibraryGate({ what, children }: { what: string; children: ReactNode }) {
   const status = useLibrary((library) => library.status);
   const failure = useLibrary((library) => library.failure);
-  const load = useLibrary((library) => library.load);
   const { id } = useParams();
   // What the address names may have been made elsewhere since.
   const mayCome = useLibrary(
     (library) => id !== undefined && !library.heard && !KIND_NAMES.some((kind) => library[kind].some((one) => one.id === id)),
   );
   useEffect(() => {
-    if (useLibrary.getState().status === 'idle') void load();
-  }, [load]);
+    if (libraryNow().status === 'idle') void loadLibrary();
+  }, []);
   if (status === 'ready' && !mayCome) return children;
-  if (status === 'unpaired') return <PairThis onPaired={() => void load()} />;
+  if (status === 'unpaired') return <PairThis onPaired={() => void loadLibrary()} />;
   if (status === 'failed') {
     return (
       <Message title={`The ${what} cannot be loaded`}>
         <p>{failure}</p>
-        <button type="button" className="btn go" onClick={() => void load()}>
+        <button type="button" className="btn go" onClick={() => void loadLibrary()}>
           Try again
         </button>
       </Message>

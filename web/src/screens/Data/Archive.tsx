@@ -2,16 +2,15 @@ import type { Brought } from '@hushto/contract';
 import { Download, Upload } from 'lucide-react';
 import { api, ARCHIVE_PATH } from '../../api/client.ts';
 import { FileButton } from '../../components/FileButton.tsx';
-import { useLibrary } from '../../state/library.ts';
+import { loadLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
 
 /** Everything as one file, out and in. */
 export function Archive({ attempt }: { attempt: Attempt }) {
-  const load = useLibrary((library) => library.load);
   const bring = (file: File): void =>
     void attempt(async () => {
       const brought = await api.bringArchive(file);
-      await load();
+      await loadLibrary();
       return broughtWords(brought);
     });
   return (

@@ -4,7 +4,7 @@ import { CopyCheck, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { Sheet } from '../../components/Sheet.tsx';
-import { useLibrary } from '../../state/library.ts';
+import { loadLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
 import { sizeText } from './sizeText.ts';
 
@@ -12,7 +12,6 @@ import { sizeText } from './sizeText.ts';
 export function Backups({ backups, attempt }: { backups: readonly Backup[] | null; attempt: Attempt }) {
   const [asked, setAsked] = useState<Backup | null>(null);
   const [busy, setBusy] = useState(false);
-  const load = useLibrary((library) => library.load);
   const run = (work: () => Promise<string | null>): void => {
     setBusy(true);
     void attempt(work).finally(() => setBusy(false));
@@ -21,7 +20,7 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
     setAsked(null);
     run(async () => {
       await api.restoreBackup(backup.name);
-      await load();
+      await loadLibrary();
       return `Everything is as it was on ${momentText(backup.madeAt)}. What there was before is the newest backup.`;
     });
   };

@@ -1,6 +1,7 @@
 import { KIND_NAMES, KINDS, type DataState } from '@hushto/contract';
 import { useEffect, useState } from 'react';
-import { useKeeping, waitingIn } from '../../state/library.ts';
+import { useKeeping } from '../../state/library.ts';
+import { waitingIn } from '../../sync/library.ts';
 import { sizeText } from './sizeText.ts';
 import { PANEL } from './panel.ts';
 

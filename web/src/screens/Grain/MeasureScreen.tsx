@@ -17,7 +17,7 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { useToasts } from '../../components/Toasts.tsx';
-import { keep, useLibrary } from '../../state/library.ts';
+import { keep, libraryNow, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainPage } from './GrainPage.tsx';
@@ -275,9 +275,9 @@ async function saveTo(
   const found = Object.fromEntries(MEASURED.map((key) => [key, fit[key]])) as unknown as MeasuredSensor;
   const guessed = before.guessed.filter((key) => !(MEASURED as readonly string[]).includes(key));
   const after: Body = { ...before, ...found, measured, guessed };
-  const carrying = useLibrary
-    .getState()
-    .briefs.filter(({ document: { kit } }) => (kit.sensor.id ? kit.sensor.id === body.id : kit.sensor.label === before.label));
+  const carrying = libraryNow().briefs.filter(({ document: { kit } }) =>
+    kit.sensor.id ? kit.sensor.id === body.id : kit.sensor.label === before.label,
+  );
   await keep('bodies', after, body.id);
   for (const { id, document } of carrying)
     await keep('briefs', { ...document, kit: { ...document.kit, sensor: { ...document.kit.sensor, ...found } } }, id);

@@ -7,7 +7,7 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { holdTestOf, kitWords, stabiliserWords } from '../../domain/holdSeries.ts';
-import { useLibrary } from '../../state/library.ts';
+import { addDemo, useLibrary } from '../../state/library.ts';
 import { NewTest } from './NewTest.tsx';
 import { OpenSeries } from './OpenSeries.tsx';
 import '../../styles/charts.css';
@@ -25,7 +25,6 @@ export function HoldScreen() {
 function Series() {
   const { id } = useParams();
   const holds = useLibrary((library) => library.holds);
-  const addDemo = useLibrary((library) => library.addDemo);
   const [asking, setAsking] = useState<StoredHold['document'] | 'new' | null>(null);
   const navigate = useNavigate();
   const { show } = useToasts();

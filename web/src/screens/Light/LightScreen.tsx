@@ -12,7 +12,7 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { dayOf } from '../../sky/zoned.ts';
 import { addDocument, editDocument, undoDocument, useDocument } from '../../state/documents.ts';
-import { useLibrary } from '../../state/library.ts';
+import { addDemo, useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
@@ -47,7 +47,6 @@ const newPlace = (): Place => ({
 function Places() {
   const { id } = useParams();
   const places = useLibrary((library) => library.places);
-  const addDemo = useLibrary((library) => library.addDemo);
   const navigate = useNavigate();
   const { show } = useToasts();
   const stored = places.find((place) => place.id === id);

@@ -6,7 +6,7 @@ import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { useCursor } from '../../state/cursor.ts';
 import { useFrame } from '../../state/frame.ts';
-import { keep, useLibrary } from '../../state/library.ts';
+import { addDemo, keep, useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { OpenBrief } from './OpenBrief.tsx';
 
@@ -47,7 +47,6 @@ function Opened({ stored }: { stored: StoredBrief }) {
 /** Nothing is stored: what to do first, and the demo data. */
 function NoBriefs() {
   const navigate = useNavigate();
-  const addDemo = useLibrary((library) => library.addDemo);
   const { show } = useToasts();
   const fail = (error: unknown): void => show(error instanceof Error ? error.message : String(error));
   return (

@@ -16,7 +16,7 @@ import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { dayOf, dayText, offsetText } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
 import { calendarFile, csvFile } from '../../domain/exports.ts';
-import { useLibrary } from '../../state/library.ts';
+import { addDemo, useLibrary } from '../../state/library.ts';
 import { stretchesOf, timed } from '../../domain/runSheet.ts';
 import { Checks } from './Checks.tsx';
 import { RunSheetSegments, type EditSheet } from './RunSheetSegments.tsx';
@@ -50,7 +50,7 @@ function newSheet(): RunSheet {
 
 function RunSheets() {
   const { id } = useParams();
-  const { runSheets, addDemo } = useLibrary(useShallow(({ runSheets, addDemo }) => ({ runSheets, addDemo })));
+  const runSheets = useLibrary((library) => library.runSheets);
   const navigate = useNavigate();
   const { show } = useToasts();
   const stored = runSheets.find((sheet) => sheet.id === id);
