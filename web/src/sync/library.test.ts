@@ -151,7 +151,7 @@ describe('the library', () => {
     const before = store.getState();
     const documentIn = (id: string | undefined, { briefs } = store.getState()) =>
       briefs.find((brief) => brief.id === id)?.document;
-    await keep('briefs', { ...QUINTET, title: 'Played again' }, other!);
+    await keep('briefs', { ...QUINTET, title: 'Played again' }, other);
     expect(documentIn(one)).to.equal(documentIn(one, before));
     expect(documentIn(other)).not.to.equal(documentIn(other, before));
     expect(store.getState().bodies).to.equal(before.bodies);
