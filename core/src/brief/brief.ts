@@ -11,6 +11,8 @@ export type Place = (typeof PLACES)[number];
 
 export const SCHOOLS = ['hush', 'moment', 'clean', 'depth'] as const;
 export type School = (typeof SCHOOLS)[number];
+export const FOCUS_CHOICES = ['single', 'continuous', 'zone', 'manual'] as const;
+export type FocusChoice = (typeof FOCUS_CHOICES)[number];
 export const SHUTTER_TYPES = ['mechanical', 'firstCurtain', 'electronic'] as const;
 export type ShutterType = (typeof SHUTTER_TYPES)[number];
 export const LIGHT_COLOURS = ['neutral', 'tungsten', 'saturated'] as const;
@@ -87,6 +89,8 @@ export interface Lens {
 
 export interface Hold {
   conditions: HoldCondition[];
+  /** Whether the camera turns with the subject while it is frozen; held still where nothing is said. */
+  follow?: boolean | undefined;
   /** Tested threshold of free hands with the stabiliser off; null for the starting value. */
   theta: number | null;
   slope: number | null;
@@ -134,6 +138,8 @@ export interface PictureWishes {
   maxBurst: number;
   pinned: Pinned;
   keyStops?: number | undefined;
+  /** How to focus; chosen by the plan where nothing is said. */
+  focus?: FocusChoice | undefined;
   shutter?: ShutterType | undefined;
   /** ISO that Clean first keeps to; the body's base ISO where none is given. */
   cleanIso?: number | undefined;

@@ -1,8 +1,9 @@
 import { gaussLegendre, type QuadratureRule } from '../numerics/gaussLegendre.ts';
-import { defocusDiscMm } from '../optics/depthOfField.ts';
+import { defocusDiscMm, extendedF } from '../optics/depthOfField.ts';
 import { defocusMtf, diffractionMtf, gaussianMtf, lensBlurMm, pixelMtf, type LensSharpness } from '../optics/mtf.ts';
 import type { Picture } from '../optics/picture.ts';
 import { MID_GREY_SHARE } from '../sensor/sensor.ts';
+import { eyeNoise } from './eyeNoise.ts';
 import { SmearDirections } from './smearDirections.ts';
 
 /**
@@ -72,8 +73,8 @@ export function depthEdges(focalLengthMm: number, distanceM: number, depthM: num
 
 /**
  * Detail of a picture as its Shannon information: bits of a natural scene that survive blur and noise,
- * D = aspect·∫ 2πν · mean over directions of ½·log2(1 + S(ν)·M(ν,φ)²/n) dν from 2 c/ph to the viewing limit.
- * Leaves out colour, compression, sharpening and the eye. Within 0.5 % of a dense quadrature.
+ * D = aspect·∫ 2πν · mean over directions of ½·log2(1 + S(ν)·M(ν,φ)²/(n + n_eye(ν))) dν from 2 c/ph to the viewing limit, n the
+ * sensor's noise and n_eye that of the eye which looks at the picture. Leaves out colour, compression and sharpening. Within 0.5 % of a dense quadrature.
  * What depends on aperture or shutter alone is worked out once; light enters only as the signal-to-noise ratio.
  */
 export class DetailModel {
@@ -93,10 +94,11 @@ export class DetailModel {
     const edges = depthM === 0 ? [] : [nearM, farM].map((edgeM) => defocusDiscMm(focalLengthMm, fNumber, distanceM, edgeM));
     const discs = edges.every((disc) => disc < SHARP_DISC * picture.toleranceMm) ? [] : edges;
     const lensBlur = lensBlurMm(lens, fNumber);
+    const workingF = extendedF(fNumber, focalLengthMm, distanceM);
     return {
       fNumber,
       level: GRIDS.findIndex((grid) => discs.every((disc) => disc <= grid.disc * picture.toleranceMm)),
-      on: oncePerGrid((grid) => grid.aperture(fNumber, lensBlur, discs)),
+      on: oncePerGrid((grid) => grid.aperture(workingF, lensBlur, discs)),
     };
   }
 
@@ -148,6 +150,8 @@ class Grid {
   readonly #weights: Float64Array;
   /** S(ν)·(h/p)²·2^−taste × pixel contrast²: signal-to-noise 1 per pixel turned into S·M²/n. */
   readonly #scale: Float64Array;
+  /** n_eye(ν)·(h/p)²·2^−taste: signal-to-noise 1 per pixel turned into the eye's noise against the sensor's. */
+  readonly #eye: Float64Array;
 
   constructor({ picture, tasteStops }: DetailInputs, rule: QuadratureRule) {
     const from = Math.sqrt(FROM_CPH);
@@ -159,11 +163,14 @@ class Grid {
       (w, i) => (w * span * 2 * roots[i]! * picture.aspect * Math.PI * frequencies[i]!) / Math.LN2,
     );
     const perPixel = (picture.heightMm / picture.pitchMm) ** 2 * 2 ** -tasteStops;
+    const eye = eyeNoise(picture.limitCph);
+    this.#eye = frequencies.map((nu) => eye(nu) * perPixel);
     this.#scale = frequencies.map(
       (nu, i) => (SCENE_POWER / (nu * nu)) * perPixel * pixelMtf(this.#cyclesPerMm[i]!, picture.pitchMm) ** 2,
     );
   }
 
+  /** @param fNumber with the extension of close focus */
   aperture(fNumber: number, lensBlur: number, edgeDiscsMm: readonly number[]): AperturePower {
     const quiet = this.#scale.map((scale, i) => {
       const f = this.#cyclesPerMm[i]!;
@@ -189,7 +196,8 @@ class Grid {
     for (const plane of aperture.planes) {
       let sum = 0;
       for (let i = 0; i < this.#weights.length; i++) {
-        sum += this.#weights[i]! * shutter.smear.meanLog(i, snrSquared * plane.power[i]! * shutter.shake[i]!);
+        const still = (snrSquared * plane.power[i]! * shutter.shake[i]!) / (1 + snrSquared * this.#eye[i]!);
+        sum += this.#weights[i]! * shutter.smear.meanLog(i, still);
       }
       total += plane.share * sum;
     }
@@ -198,7 +206,8 @@ class Grid {
 
   stillBits(power: Float64Array, snrSquared: number): number {
     let sum = 0;
-    for (let i = 0; i < this.#weights.length; i++) sum += this.#weights[i]! * Math.log1p(snrSquared * power[i]!);
+    for (let i = 0; i < this.#weights.length; i++)
+      sum += this.#weights[i]! * Math.log1p((snrSquared * power[i]!) / (1 + snrSquared * this.#eye[i]!));
     return sum;
   }
 }

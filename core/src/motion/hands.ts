@@ -74,6 +74,28 @@ export const sharpChance = (x: number, threshold: number, slope: number): number
 /** Angular drift per axis, rad/s, of hands with this threshold: √(4^−θ/(2·ln 2)). */
 export const driftOfThreshold = (threshold: number): number => Math.sqrt(4 ** -threshold / (2 * Math.LN2));
 
+/** How well hands are known before any test: spread of the threshold round the starting value, stops. Ours. */
+export const UNTESTED_SPREAD_STOPS = 1.5;
+
+/** Sway of a standing body at the eye, mm/s, which no stabiliser corrects. Ours, after Prieto et al., IEEE Trans. Biomed. Eng. 43 (1996) 956 (from memory). */
+const SWAY_MM_PER_S = 6;
+
+/** Sway, mm/s, as one stands: half of it kneeling or seated, none against a wall or on a rail. */
+export function swayMmPerS(conditions: readonly HoldCondition[]): number {
+  if (conditions.includes('wall') || conditions.includes('rail')) return 0;
+  return conditions.includes('low') ? SWAY_MM_PER_S / 2 : SWAY_MM_PER_S;
+}
+
+/**
+ * Standard deviation, mm, of the Gaussian a sway adds to every frame: m·v·t/√12, a straight movement's own.
+ * @param swayMmPerS as {@link swayMmPerS} gives it
+ */
+export const swaySigmaMm = (magnification: number, swayMmPerS: number, shutterS: number): number =>
+  (magnification * swayMmPerS * shutterS) / Math.sqrt(12);
+
+/** Standard deviation, mm, of the Gaussian that stands for a straight drift of this length: L/√24, over all directions of it. */
+export const driftSigmaMm = (lengthMm: number): number => lengthMm / Math.sqrt(24);
+
 /**
  * Standard deviation, mm, of the Gaussian that shake adds to the whole frame: f·σθ·g(t)·√(v/12).
  * @param bestOfBurst variance factor v(n) of the best frame, 1 for a single one

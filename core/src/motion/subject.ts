@@ -2,28 +2,54 @@ import { magnification } from '../optics/depthOfField.ts';
 
 /** A moving subject as the lens sees it. */
 export interface SubjectMotion {
-  /** Speed of the part that must hold still, m/s. */
+  /** Speed of the body, m/s. */
   speedMps: number;
+  /** How much faster the parts move that must hold still, ≥ 1. */
+  limbFactor: number;
   /** Direction of travel, degrees: 0 straight at the camera, 90 across. */
   directionDeg: number;
   distanceM: number;
+  /** Whether the camera turns with it. */
+  followed: boolean;
 }
 
 /**
+ * What of a subject's speed still moves across when it comes straight on: it rises, falls and sways, and nobody comes straighter than
+ * ten degrees. Ours; a runner's body bounces at about 0.7 m/s: Cavagna & Kaneko, J. Physiol. 268 (1977) 467 (from memory).
+ */
+const STRAIGHT_ON_SHARE = 0.2;
+/**
+ * What following a subject leaves of its speed, nine times in ten: the tracking error of a pan at its 90 % point, 21 %, and a tenth for
+ * the body's own movement. Ours.
+ */
+const FOLLOWED_SHARE = 0.24;
+
+/**
  * Smear of the subject on the sensor, mm per second of exposure: across the frame, and growth of an approaching subject
- * a quarter of the picture height off the axis. Straight uniform motion; leaves out rotation.
+ * a quarter of the picture height off the axis; of a followed one, what following leaves and how much faster its limbs are than it.
+ * Straight uniform motion; leaves out rotation.
  * @param heightMm of the picture
  */
 export function smearRateMmPerS(subject: SubjectMotion, focalLengthMm: number, heightMm: number): number {
-  const angle = (subject.directionDeg * Math.PI) / 180;
-  const across = magnification(focalLengthMm, subject.distanceM) * subject.speedMps * 1000 * Math.sin(angle);
-  const growth = ((heightMm / 4) * subject.speedMps * Math.cos(angle)) / subject.distanceM;
-  return Math.hypot(across, growth);
+  const { speedMps, limbFactor, directionDeg, distanceM, followed } = subject;
+  const angle = (directionDeg * Math.PI) / 180;
+  const m = magnification(focalLengthMm, distanceM);
+  if (followed) return m * 1000 * speedMps * Math.hypot(FOLLOWED_SHARE, limbFactor - 1);
+  const across = m * 1000 * Math.hypot(Math.sin(angle), STRAIGHT_ON_SHARE * Math.cos(angle));
+  const growth = ((heightMm / 4) * Math.cos(angle)) / distanceM;
+  return limbFactor * speedMps * Math.hypot(across, growth);
 }
 
-/** Smear of the subject on the sensor, mm, over an exposure of `shutterS`. */
-export function subjectBlurMm(subject: SubjectMotion, focalLengthMm: number, heightMm: number, shutterS: number): number {
-  return smearRateMmPerS(subject, focalLengthMm, heightMm) * shutterS;
+/** Time, s, in which a subject crosses the whole width of the picture when the camera stands still; Infinity for one that does not. */
+export function crossingTimeS(subject: SubjectMotion, focalLengthMm: number, widthMm: number): number {
+  const across = subject.speedMps * Math.sin((subject.directionDeg * Math.PI) / 180);
+  return widthMm / (magnification(focalLengthMm, subject.distanceM) * 1000 * across);
+}
+
+/** Smear, mm per second, of what is far behind a followed subject: f·ω with ω = v·sin θ/d. */
+export function backgroundRateMmPerS(subject: SubjectMotion, focalLengthMm: number): number {
+  const across = subject.speedMps * Math.sin((subject.directionDeg * Math.PI) / 180);
+  return (focalLengthMm * across) / subject.distanceM;
 }
 
 /** Time from focus to shutter, s, in which an approaching subject leaves the focused plane. A starting value of ours. */

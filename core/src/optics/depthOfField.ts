@@ -12,6 +12,13 @@ export function magnification(focalLengthMm: number, distanceM: number): number 
   return focalLengthMm / beyondMm;
 }
 
+/**
+ * The f-number that counts for light and diffraction when a lens focuses close: N·(1 + m), for the extension takes light away.
+ * @param fNumber the mark on the lens  Symmetric lens; Ray, Applied Photographic Optics (from memory).
+ */
+export const extendedF = (fNumber: number, focalLengthMm: number, distanceM: number): number =>
+  fNumber * (1 + magnification(focalLengthMm, distanceM));
+
 /** Hyperfocal distance, m: f²/(N·c) + f. @param toleranceMm circle of confusion c, mm */
 export function hyperfocalM(focalLengthMm: number, fNumber: number, toleranceMm: number): number {
   return (focalLengthMm ** 2 / (fNumber * toleranceMm) + focalLengthMm) / 1000;

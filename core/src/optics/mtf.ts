@@ -1,3 +1,4 @@
+import { apertureMarks } from '../light/marks.ts';
 import { besselJ1 } from '../numerics/besselJ1.ts';
 import { sinc } from '../numerics/sinc.ts';
 
@@ -41,7 +42,11 @@ export interface LensSharpness {
   widestF: number;
 }
 
-/** Gaussian blur of the lens, mm: σbest·(1 + w·(Nwide/N)²). A model of ours; measured values per lens replace it. */
+/**
+ * Gaussian blur of the lens, mm: σbest·(1 + w·(Nwide/N)²), N the mark and Nwide that of the widest f-number engraved. A model of ours;
+ * measured values per lens replace it.
+ */
 export function lensBlurMm(lens: LensSharpness, fNumber: number): number {
-  return (lens.bestBlurUm / 1000) * (1 + lens.wideOpenFactor * (lens.widestF / fNumber) ** 2);
+  const widest = apertureMarks.value(apertureMarks.nearest(lens.widestF));
+  return (lens.bestBlurUm / 1000) * (1 + lens.wideOpenFactor * (widest / fNumber) ** 2);
 }

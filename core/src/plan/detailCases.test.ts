@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import { briefWith } from '../../test/briefs.ts';
-import { DEFAULT_THRESHOLD } from '../motion/hands.ts';
+import { HOLD_CONDITIONS, STABILISER_SHARE } from '../motion/hands.ts';
 import { figuresOf } from './figures.ts';
 import { Situation } from './situation.ts';
 
@@ -15,6 +15,9 @@ interface DetailCase {
   directionDeg: number;
   distanceM: number;
   depthM: number;
+  follow?: boolean;
+  limbFactor?: number;
+  braced?: boolean;
   steadyingStops: number;
   burst: number;
   viewCph: number;
@@ -25,7 +28,7 @@ interface DetailCase {
   expect: Record<string, number>;
 }
 
-// Fifteen whole points from a separate dense quadrature (700 frequencies × 220 angles); its tolerances are stated in the file.
+// Twenty-three whole points from a separate dense quadrature (700 frequencies × 220 angles); its tolerances are stated in the file.
 const file = new URL('../../reference/detail-cases.json', import.meta.url);
 const { cases } = JSON.parse(readFileSync(file, 'utf8')) as { cases: DetailCase[] };
 
@@ -48,6 +51,7 @@ describe('the reference points', () => {
         [figures.toleranceMm, wanted.toleranceMm!],
         [candidate.aperture.edgeDiscMm, wanted.edgeDiscMm!],
         [figures.subjectBlurMm, wanted.subjectBlurMm!],
+        [situation.marks.shakeMm(candidate.shutter), wanted.shakeSigmaMm!],
       ] as const) {
         expect(Math.abs(value - reference)).to.be.at.most(1e-4 * reference);
       }
@@ -57,13 +61,21 @@ describe('the reference points', () => {
 });
 
 function situationOf(point: DetailCase): Situation {
+  const rail = point.braced ? HOLD_CONDITIONS.rail : 0;
   return new Situation(
     briefWith({
-      subject: { speedMps: point.speedMps, directionDeg: point.directionDeg, distanceM: point.distanceM, depthM: point.depthM },
+      subject: {
+        speedMps: point.speedMps,
+        limbFactor: point.limbFactor ?? 1,
+        directionDeg: point.directionDeg,
+        distanceM: point.distanceM,
+        depthM: point.depthM,
+      },
       light: { ev100: point.ev100 },
-      sensor: { ...point.sensor, stabiliserStops: 0, maxIso: 1e9 },
+      // Untested hands: what steadies them is a stabiliser of as many rated stops as it takes.
+      sensor: { ...point.sensor, stabiliserStops: (point.steadyingStops - rail) / STABILISER_SHARE, maxIso: 1e9 },
       lens: { focalLengthMm: point.focalLengthMm, widestF: point.widestF },
-      hold: { conditions: [], theta: DEFAULT_THRESHOLD + point.steadyingStops },
+      hold: { conditions: point.braced ? ['rail'] : [], follow: point.follow ?? false },
       picture: {
         viewCph: point.viewCph,
         crop: point.crop,

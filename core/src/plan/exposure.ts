@@ -8,7 +8,7 @@ export interface Exposure {
   /** ISO in the camera, unrounded. */
   readonly cameraIso: number;
   readonly liftStops: number;
-  /** Stops a pinned ISO makes the picture brighter than wanted. */
+  /** Stops by which a pinned ISO, or the base, makes the picture brighter than wanted. */
   readonly overStops: number;
   readonly overExposed: boolean;
   readonly light: GateState;
@@ -20,33 +20,35 @@ export interface ExposureRules {
   readonly isoRange: { readonly from: number; readonly to: number; readonly pinned: number | null };
   /** Square root of the share of light the lens lets through: the f-number over it is the T-number. */
   readonly throughput: number;
+  /** What close focus takes of the light, as a factor on the f-number: 1 + magnification. */
+  readonly extension: number;
   /** How bright the picture is to look against as metered, as a factor of exposure. */
   readonly key: number;
   readonly liftCeilingStops: number;
 }
 
-/** A mark may lie this far from the unrounded value without counting as over-exposure, stops. */
-const MARK_RESIDUE_STOPS = 1 / 6 + BOUND_SLACK;
+/** A dial in thirds is never nearer than this to what is wanted, stops: it counts neither as over-exposure nor as past a ceiling. */
+export const MARK_RESIDUE_STOPS = 1 / 6;
 
 /** ISO, lift, and how far off, of a shutter, s, and an f-number in a light, EV at ISO 100. */
 export function exposureOf(
-  { isoRange, throughput, key, liftCeilingStops }: ExposureRules,
+  { isoRange, throughput, extension, key, liftCeilingStops }: ExposureRules,
   shutterS: number,
   fNumber: number,
   ev100: number,
 ): Exposure {
-  const metered = meteredIso(ev100, shutterS, fNumber / throughput);
+  const metered = meteredIso(ev100, shutterS, (fNumber * extension) / throughput);
   const wanted = metered * key;
   const cameraIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
   const off = Math.log2(wanted / cameraIso);
   const liftStops = off > BOUND_SLACK ? off : 0;
-  const overStops = isoRange.pinned === null ? 0 : Math.max(0, -off);
+  const overStops = Math.max(0, -off);
   return {
     meteredIso: metered,
     cameraIso,
     liftStops,
     overStops,
-    overExposed: metered < isoRange.from * (1 - BOUND_SLACK) || overStops > MARK_RESIDUE_STOPS,
-    light: gateBelow(liftStops, 0, liftCeilingStops),
+    overExposed: overStops > MARK_RESIDUE_STOPS + BOUND_SLACK,
+    light: gateBelow(off, MARK_RESIDUE_STOPS, liftCeilingStops + MARK_RESIDUE_STOPS),
   };
 }

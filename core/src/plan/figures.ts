@@ -5,11 +5,12 @@ import { panOf } from '../brief/panOf.ts';
 import { depthEdges } from '../detail/detailModel.ts';
 import { MOVING_THINGS } from '../motion/movingThings.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
-import { subjectBlurMm } from '../motion/subject.ts';
+import { smearRateMmPerS } from '../motion/subject.ts';
 import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../optics/depthOfField.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import { HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise } from '../sensor/sensor.ts';
 import type { Gates } from './gates.ts';
+import { motionOf } from './geometry.ts';
 import type { ShutterOption } from './marks.ts';
 import type { Candidate, Situation } from './situation.ts';
 
@@ -158,7 +159,8 @@ function limbsOf({ brief, picture }: Situation, shutter: ShutterOption): Figures
   const { subject } = brief;
   const factor = MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? 1;
   if (subject.speedMps === 0 || factor <= subject.limbFactor) return null;
-  return { factor, smearViewPx: viewedPixels((shutter.smearMm * factor) / subject.limbFactor, picture) };
+  const rate = smearRateMmPerS({ ...motionOf(brief), limbFactor: factor }, brief.kit.lens.focalLengthMm, picture.heightMm);
+  return { factor, smearViewPx: viewedPixels(rate * shutter.shutterS, picture) };
 }
 
 function edgesOf(situation: Situation, { shutter, aperture }: Candidate): Figures['edges'] {
@@ -168,10 +170,10 @@ function edgesOf(situation: Situation, { shutter, aperture }: Candidate): Figure
   const { subject, kit } = brief;
   const focal = kit.lens.focalLengthMm;
   const { nearM, farM } = depthEdges(focal, subject.distanceM, depthM);
-  const part = { ...subject, speedMps: subject.speedMps * subject.limbFactor };
+  const part = motionOf(brief);
   const at = (distanceM: number): EdgeFigures => ({
     distanceM,
-    smearViewPx: viewedPixels(subjectBlurMm({ ...part, distanceM }, focal, picture.heightMm, shutter.shutterS), picture),
+    smearViewPx: viewedPixels(smearRateMmPerS({ ...part, distanceM }, focal, picture.heightMm) * shutter.shutterS, picture),
     softViewPx: viewedPixels(defocusDiscMm(focal, aperture.fNumber, subject.distanceM, distanceM), picture),
   });
   return { near: at(nearM), far: at(farM) };

@@ -1,10 +1,10 @@
+import { apertureMarks, marksBetween, shutterMarks } from '../light/marks.ts';
 import { depthEdges, type ApertureDetail, type DetailModel, type ShutterDetail } from '../detail/detailModel.ts';
 import type { Brief } from '../brief/brief.ts';
 import { panOf } from '../brief/panOf.ts';
 import { flickerStops } from '../light/flicker.ts';
-import { apertureMarks, marksBetween, shutterMarks } from '../light/marks.ts';
-import { bestOfBurst, burstChances, fewestFrames } from '../motion/burst.ts';
-import { driftTimeS, shakeSigmaMm } from '../motion/hands.ts';
+import { burstChances, fewestFrames } from '../motion/burst.ts';
+import { driftSigmaMm, driftTimeS, swaySigmaMm } from '../motion/hands.ts';
 import {
   DEFAULT_STREAK_SHARE,
   fewestIndependentFrames,
@@ -65,6 +65,8 @@ export class Marks {
   readonly #brief: Brief;
   readonly #geometry: Geometry;
   readonly #detail: () => DetailModel;
+  /** Drift a sure frame does not exceed, mm per second of {@link driftTimeS}. */
+  #sureDrift: number | null = null;
 
   constructor(brief: Brief, geometry: Geometry, detail: () => DetailModel) {
     this.#brief = brief;
@@ -80,9 +82,9 @@ export class Marks {
     return this.#shutterOption(shutter.index, shutter.shutterS, frames);
   }
 
-  /** Gaussian blur, mm, that shake leaves in the best frame at a shutter. */
+  /** Gaussian blur, mm, that shake and sway leave at a shutter in a frame as sure as the brief asks. */
   shakeMm(shutter: ShutterOption): number {
-    return this.#shakeMm(shutter.shutterS, shutter.hands().frames);
+    return this.#shakeMm(shutter.shutterS);
   }
 
   /** Marks by hand; slower ones too where a pin or a pan asks for them. */
@@ -149,13 +151,15 @@ export class Marks {
       hands,
       flicker: gateBelow(flicker, FLICKER_STOPS.open, FLICKER_STOPS.marginal),
       detail: once(() =>
-        this.#detail().shutter(AIMS[wishes.aim].smearCosts ? smearMm : 0, this.#shakeMm(shutterS, hands().frames)),
+        this.#detail().shutter(AIMS[wishes.aim].smearCosts ? smearMm : 0, this.#shakeMm(shutterS)),
       ),
     };
   }
 
-  #shakeMm(shutterS: number, frames: number): number {
-    return shakeSigmaMm(this.#geometry.hands.threshold, this.#brief.kit.lens.focalLengthMm, shutterS, bestOfBurst(frames));
+  #shakeMm(shutterS: number): number {
+    const { hands, magnification, swayMmPerS } = this.#geometry;
+    this.#sureDrift ??= this.#brief.kit.lens.focalLengthMm * 2 ** -hands.sureAt(this.#brief.picture.confidence);
+    return Math.hypot(driftSigmaMm(this.#sureDrift * driftTimeS(shutterS)), swaySigmaMm(magnification, swayMmPerS, shutterS));
   }
 
   #handsAt(shutterS: number, wantedFrames: number | null): HandsAtShutter {
@@ -194,7 +198,7 @@ export class Marks {
       this.#geometry.depthM === 0
         ? 0
         : Math.max(...[nearM, farM].map((edgeM) => defocusDiscMm(lens.focalLengthMm, fNumber, subject.distanceM, edgeM)));
-    const focusF = lens.opensToFocus ? lens.widestF : fNumber;
+    const focusF = lens.opensToFocus ? apertureMarks.value(apertureMarks.nearest(lens.widestF)) : fNumber;
     return {
       index,
       fNumber,

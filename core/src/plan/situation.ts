@@ -1,5 +1,6 @@
 import { MID_GREY } from '../light/exposure.ts';
 import { isoMarks } from '../light/marks.ts';
+import { extendedF } from '../optics/depthOfField.ts';
 import type { Picture } from '../optics/picture.ts';
 import { fullWellE, midGreySignalE, readNoiseE, signalToNoise, type SensorNoise } from '../sensor/sensor.ts';
 import type { Brief } from '../brief/brief.ts';
@@ -138,7 +139,7 @@ export class Situation {
   }
 }
 
-function rulesOf({ kit: { sensor, lens }, picture }: Brief): ExposureRules {
+function rulesOf({ subject, kit: { sensor, lens }, picture }: Brief): ExposureRules {
   const { iso } = picture.pinned;
   return {
     isoRange: {
@@ -146,6 +147,7 @@ function rulesOf({ kit: { sensor, lens }, picture }: Brief): ExposureRules {
       to: Math.max(sensor.baseIso, Math.min(picture.isoCeiling, sensor.maxIso)),
       pinned: iso === null ? null : isoMarks.value(isoMarks.nearest(iso)),
     },
+    extension: extendedF(1, lens.focalLengthMm, subject.distanceM),
     throughput: Math.sqrt(lens.transmissionT ?? 1),
     key: 2 ** (picture.keyStops ?? 0),
     liftCeilingStops: picture.liftCeilingStops,
