@@ -90,7 +90,7 @@ export {
   type SetBack,
 } from './plan/camera.ts';
 export { cautionFor, type Caution } from './plan/caution.ts';
-export { ALIKE } from './plan/curve.ts';
+export { ALIKE } from './plan/floor.ts';
 export type { DialledSetting } from './plan/figures.ts';
 export { GATE_NAMES, type GateName, type Gates } from './plan/gates.ts';
 export type { Rung, RungChange, Smear, Onward } from './plan/ladder.ts';

@@ -37,13 +37,13 @@ export function denseDetailBits(inputs: DetailInputs, { fNumber, smearMm, shakeM
     const perMm = nu / picture.heightMm;
     const contrast =
       pixelMtf(perMm, picture.pitchMm) *
-      diffractionMtf(perMm, fNumber) *
+      diffractionMtf(perMm, fNumber * (1 + focalLengthMm / (1000 * distanceM - focalLengthMm))) *
       gaussianMtf(perMm, lensBlurMm(lens, fNumber)) *
       gaussianMtf(perMm, shakeMm);
     const scene = 0.09 / (2 * Math.PI * Math.log(1000)) / nu ** 2;
     const noise = (2 ** tasteStops / snr ** 2) * (picture.pitchMm / picture.heightMm) ** 2;
     discs.forEach((disc, plane) => {
-      const still = (scene / noise) * (contrast * defocusMtf(perMm, disc)) ** 2;
+      const still = (scene / (noise + eye(nu, picture.limitCph))) * (contrast * defocusMtf(perMm, disc)) ** 2;
       let mean = 0;
       for (let j = 0; j < angles; j++) {
         mean += 0.5 * Math.log2(1 + still * sinc(smearMm * perMm * Math.cos(((j + 0.5) * Math.PI) / 2 / angles)) ** 2);
@@ -52,4 +52,16 @@ export function denseDetailBits(inputs: DetailInputs, { fNumber, smearMm, shakeM
     });
   }
   return bits;
+}
+
+/** The eye's noise as power over frequency squared, by Barten's formulas written out once more. */
+function eye(cph: number, limitCph: number): number {
+  const height = limitCph / 30;
+  const field = Math.min(60, 1.2 * height);
+  const pupil = 5 - 3 * Math.tanh(0.4 * Math.log10((100 * field * field) / 1600));
+  const trolands = ((Math.PI * pupil ** 2) / 4) * 100 * (1 - (pupil / 9.7) ** 2 + (pupil / 12.4) ** 4);
+  const sigma = Math.sqrt(0.5 ** 2 + (0.08 * pupil) ** 2) / 60;
+  const f = (30 * cph) / limitCph;
+  const mtf = Math.exp(-2 * (Math.PI * sigma * f) ** 2);
+  return (1 / (0.03 * 1.2e6 * trolands) + 3e-8 / (1 - Math.exp(-(f * f) / 49))) / (0.1 * mtf ** 2 * height ** 2 * 1.5 ** 2);
 }

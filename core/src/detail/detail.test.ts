@@ -4,6 +4,7 @@ import { ratio } from '../../test/briefs.ts';
 import { denseDetailBits } from '../../test/denseDetail.ts';
 import { pictureOf } from '../optics/picture.ts';
 import { DetailModel, type DetailInputs } from './detailModel.ts';
+import { eyeNoise } from './eyeNoise.ts';
 
 const PICTURE = pictureOf(36, 24, 24, 1, 1080);
 const INPUTS: DetailInputs = {
@@ -63,13 +64,33 @@ describe('the detail integral', () => {
     );
   });
 
-  // Shannon's capacity of a flat channel, in closed form: ½·log2(1 + SNR²) bits per independent sample.
-  it('tends to the closed form where nothing blurs: bits grow by one per halving of noise and sample', () => {
-    const sharp = { ...INPUTS, lens: { ...INPUTS.lens, bestBlurUm: 1e-3 } };
-    const model = new DetailModel(sharp);
-    const at = (snr: number): number => model.bits(model.aperture(1), model.shutter(0, 0), snr);
-    const samples = PICTURE.aspect * Math.PI * (PICTURE.limitCph ** 2 - 4);
-    expect((at(2e9) - at(1e9)) / samples).to.be.closeTo(1, 1e-3);
+  // Where noise is far over the scene, ln(1 + x) = x and the integral of ν·ν⁻² is a logarithm: D = aspect·π·S₀·(SNR·h/p)²·ln(u/2)/ln 2.
+  it('tends to the closed form in the dark, where nothing blurs', () => {
+    const picture = pictureOf(36, 24, 24, 1, 60);
+    const model = new DetailModel({ ...INPUTS, picture, lens: { ...INPUTS.lens, bestBlurUm: 1e-3 } });
+    const snr = 1e-5;
+    const scene = 0.09 / (2 * Math.PI * Math.log(1000));
+    const closed = (1.5 * Math.PI * scene * (snr * (24 / 0.006)) ** 2 * Math.log(60 / 2)) / Math.LN2;
+    const found = model.bits(model.aperture(1), model.shutter(0, 0), snr);
+    // The pixels of a picture of 60 cycles keep all but 0.1 % of its contrast.
+    expect(found / closed).to.be.closeTo(1, 2e-3);
+  });
+
+  // ISO 12232's "excellent" is a signal-to-noise ratio of 40 at viewing size, "acceptable" 10 (from memory): grain nobody sees and grain one does.
+  it('lets the noise of an excellent picture lie under the eye’s own at 7 cycles a degree, of an acceptable one well over it', () => {
+    const { limitCph, sensorCph } = PICTURE;
+    const eye = eyeNoise(limitCph)((7 / 30) * limitCph);
+    const sensor = (snrViewed: number): number => 1 / (snrViewed * 2 * limitCph) ** 2;
+    expect(sensorCph).to.be.above(limitCph);
+    expect(sensor(40)).to.be.below(eye);
+    expect(sensor(10)).to.be.above(4 * eye);
+  });
+
+  it('gains nothing from light that takes only grain under the eye’s own noise', () => {
+    const model = new DetailModel(INPUTS);
+    const at = (snr: number): number => model.bits(model.aperture(4), model.shutter(0, 0), snr);
+    expect(at(2000) / at(1000)).to.be.below(1.001);
+    expect(at(20) / at(10)).to.be.above(1.1);
   });
 
   it('falls when smear, shake or noise grows', () => {

@@ -1,6 +1,6 @@
 import type { School } from '../brief/brief.ts';
-import { dialledSetting, type DialledSetting } from './figures.ts';
-import { hushPoint, type Choice } from './hushPoint.ts';
+import { dialledSetting, type DialledSetting, type Figures } from './figures.ts';
+import { hushPoint, runOf, type Choice } from './hushPoint.ts';
 import type { Situation } from './situation.ts';
 
 /** How a setting that pins or another school chose stands against the hush point of the same brief. */
@@ -12,6 +12,8 @@ export interface AgainstHush {
   /** Its parts: what more is lost to blur and to grain. They add up to `halvings`. */
   blur: number;
   grain: number;
+  /** The floor the hush point stands on. */
+  floor: Figures['plateau'];
   /** What chose instead: pins, or another school. */
   by: 'pins' | Exclude<School, 'hush'>;
 }
@@ -28,5 +30,5 @@ export function againstHush(situation: Situation, { candidate }: Choice): Agains
   const blur = here.lostBlur - there.lostBlur;
   const grain = here.lostGrain - there.lostGrain;
   const hush = dialledSetting(free, best.candidate);
-  return { hush: { ...hush, ...there }, halvings: blur + grain, blur, grain, by: school === 'hush' ? 'pins' : school };
+  return { hush: { ...hush, ...there }, halvings: blur + grain, blur, grain, floor: runOf(best), by: school === 'hush' ? 'pins' : school };
 }

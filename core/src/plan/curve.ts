@@ -1,3 +1,4 @@
+import { Rows, summitsOf } from './floor.ts';
 import type { Candidate, Situation } from './situation.ts';
 
 /** One shutter of the Valley: the aperture of most detail there, whatever the gates. */
@@ -8,52 +9,13 @@ export interface CurvePoint {
 
 /**
  * The Valley, slow to fast: at every shutter mark the aperture that keeps most detail; over-exposed marks are left out.
- * Each shutter starts from its neighbour's aperture and climbs, for detail has one summit over aperture in practice.
  * @param shutters which of the situation's, where not all are wanted
  */
 export function curveOf(situation: Situation, ev100: number, shutters = situation.marks.shutters): CurvePoint[] {
-  const points: CurvePoint[] = [];
-  let start = 0;
-  for (const shutter of shutters) {
-    const usable = situation.candidatesAt(shutter, ev100).filter((candidate) => !candidate.overExposed);
-    if (usable.length === 0) continue;
-    const offset = usable[0]!.aperture.index;
-    const best = climb(usable, Math.min(usable.length - 1, Math.max(0, start - offset)), (candidate) =>
-      situation.detail.roughBits(candidate),
-    );
-    start = best.aperture.index;
-    points.push({ candidate: best, bits: situation.detail.bits(best) });
-  }
-  return points;
-}
-
-function climb(candidates: readonly Candidate[], from: number, height: (candidate: Candidate) => number): Candidate {
-  let at = from;
-  let top = height(candidates[at]!);
-  for (const step of [-1, 1]) {
-    for (let next = candidates[at + step]; next; next = candidates[at + step]) {
-      const there = height(next);
-      if (there <= top) break;
-      top = there;
-      at += step;
-    }
-  }
-  return candidates[at]!;
-}
-
-/** Share of the best detail that still looks alike. */
-export const ALIKE = 0.9;
-
-/** The run of shutters round the best whose detail is within a tenth of it; null for an empty curve. */
-export function plateauOf(points: readonly CurvePoint[]): { slowestS: number; fastestS: number } | null {
-  if (points.length === 0) return null;
-  const top = points.reduce((best, point, i) => (point.bits > points[best]!.bits ? i : best), 0);
-  const alike = (i: number): boolean => points[i] !== undefined && points[i].bits >= ALIKE * points[top]!.bits;
-  let slow = top;
-  let fast = top;
-  while (alike(slow - 1)) slow--;
-  while (alike(fast + 1)) fast++;
-  return { slowestS: points[slow]!.candidate.shutter.shutterS, fastestS: points[fast]!.candidate.shutter.shutterS };
+  const exposed = ({ overExposed }: Candidate): boolean => !overExposed;
+  const rows = new Rows(shutters.length, (i) => situation.candidatesAt(shutters[i]!, ev100).filter(exposed));
+  const summits = summitsOf(situation, rows);
+  return shutters.map((_, i) => summits(i)).filter((summit) => summit !== null);
 }
 
 /**

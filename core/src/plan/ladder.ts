@@ -1,8 +1,8 @@
 import { viewedPixels } from '../optics/picture.ts';
-import type { Aim } from './aims.ts';
+import { AIMS, type Aim } from './aims.ts';
 import { dialledSetting, type DialledSetting } from './figures.ts';
-import type { GateName } from './gates.ts';
-import { passes, type Choice } from './hushPoint.ts';
+import { GATE_NAMES, type GateName } from './gates.ts';
+import { chosen, lastResort, passes, type Choice } from './hushPoint.ts';
 import type { Crispness } from './reasons.ts';
 import { moreLight, onTheSpot, type Remedy } from './remedies.ts';
 import { choiceOf } from './schools.ts';
@@ -65,8 +65,9 @@ interface Step {
 
 /**
  * What to change, rung by rung, as the light falls or rises from the present choice. A third of a stop darker has three successors
- * (shutter slower, aperture wider, ISO higher); the one of most detail that relaxes nothing is taken, else the relaxed answer at
- * that light. Never a faster shutter, a narrower aperture or a lower ISO as the light falls.
+ * (shutter slower, aperture wider, ISO higher), a third brighter the opposite three; of those that need no relaxation the one nearest in
+ * shutter to that light's own answer is taken, else the one that gives up least beyond that answer. So a ladder never asks for a faster
+ * shutter, a narrower aperture or a lower ISO as the light falls. It ends where there is no successor.
  */
 export function ladderOf(situation: Situation, now: Choice, { brighterThirds, darkerThirds } = USUAL_SPAN): Rung[] {
   const brighter = walk(situation, now, -1, brighterThirds).reverse();
@@ -78,67 +79,61 @@ export function ladderOf(situation: Situation, now: Choice, { brighterThirds, da
 /** @param towards 1 darker, −1 brighter */
 function walk(situation: Situation, from: Choice, towards: 1 | -1, thirds: number): Step[] {
   const steps: Step[] = [];
-  let last = from;
+  let last = from.candidate;
+  let answer = from;
   for (let i = 1; i <= thirds; i++) {
     const ev100 = from.candidate.ev100 - (towards * i) / 3;
-    last = successor(situation, last, ev100, towards) ?? relaxedAt(situation, last, ev100, towards);
-    steps.push({ ev100, offset: -towards * i, choice: last });
+    answer = choiceOf(situation, ev100, answer);
+    const choice = situation.evaluatesOnly ? answer : successor(situation, last, answer, towards);
+    if (!choice) break;
+    steps.push({ ev100, offset: -towards * i, choice });
+    last = choice.candidate;
   }
   return steps;
 }
 
-function successor(
-  situation: Situation,
-  { candidate, possible, relaxed }: Choice,
-  ev100: number,
-  towards: 1 | -1,
-): Choice | null {
-  // Another school follows its own rule at every light.
-  if (!possible || relaxed.length > 0 || situation.brief.picture.school !== 'hush' || situation.evaluatesOnly) return null;
-  const { shutters, apertures } = situation.marks;
-  const shutter = shutters[candidate.shutter.index];
-  const aperture = apertures[candidate.aperture.index];
+/** @param answer what the school would choose in the light that is stepped to */
+function successor(situation: Situation, last: Candidate, answer: Choice, towards: 1 | -1): Choice | null {
+  const { shutters, apertures, allowed } = situation.marks;
+  const { ev100 } = answer.candidate;
+  const [shutter, aperture] = [shutters[last.shutter.index], apertures[last.aperture.index]];
   // Shutters run slow to fast and apertures wide to narrow: darker means one back in either.
   const options = [
-    { shutter: shutters[candidate.shutter.index - towards], aperture },
-    { shutter, aperture: apertures[candidate.aperture.index - towards] },
+    { shutter: shutters[last.shutter.index - towards], aperture },
+    { shutter, aperture: apertures[last.aperture.index - towards] },
     { shutter, aperture },
   ]
     .flatMap((option) =>
-      option.shutter && option.aperture && situation.marks.allowed.includes(option.shutter)
+      option.shutter && option.aperture && allowed.includes(option.shutter)
         ? [situation.candidate(option.shutter, option.aperture, ev100)]
         : [],
     )
-    .filter((option) => !option.overExposed && passes(option, []));
+    .filter(({ overExposed }) => !overExposed);
   if (options.length === 0) return null;
-  const best = options.reduce((kept, other) => (situation.detail.bits(other) > situation.detail.bits(kept) ? other : kept));
-  return { candidate: best, relaxed: [], possible: true, reason: 'none' };
+  const target = answer.candidate.shutter.index;
+  const free = options.filter((option) => passes(option, situation.waived));
+  if (free.length > 0) return chosen(situation, nearestTo(situation, free, target));
+  const givesUp = ({ gates }: Candidate): number =>
+    GATE_NAMES.filter((gate) => gates[gate] === 'shut' && answer.candidate.gates[gate] !== 'shut').length;
+  const least = Math.min(...options.map(givesUp));
+  const kept = options.filter((option) => givesUp(option) === least);
+  return lastResort(situation, nearestTo(situation, kept, target));
 }
 
-/** The school's choice at another light among the settings that keep the ladder monotone; any setting where none does. */
-function relaxedAt(situation: Situation, { candidate: last }: Choice, ev100: number, towards: 1 | -1): Choice {
-  const follows = ({ shutter, aperture }: Pick<Candidate, 'shutter' | 'aperture'>): boolean =>
-    towards * (shutter.index - last.shutter.index) <= 0 &&
-    towards * (aperture.index - last.aperture.index) <= 0 &&
-    towards * Math.log2(situation.exposure(shutter, aperture, ev100).meteredIso / last.meteredIso) >= -1e-9;
-  return choiceOf(situation, ev100, { among: follows, choose: climbingFrom(last) });
+/** Of some settings the one nearest in shutter to a mark; first those that show motion as wanted, then those of more detail, then the widest. */
+function nearestTo(situation: Situation, options: readonly Candidate[], target: number): Candidate {
+  const wants = AIMS[situation.brief.picture.aim].wanted !== null;
+  const off = ({ shutter }: Candidate): number => Math.abs(shutter.index - target);
+  const beside = ({ gates }: Candidate): number => (wants && gates.freeze !== 'open' ? 1 : 0);
+  return options.reduce((kept, other) => {
+    const difference =
+      beside(other) - beside(kept) ||
+      off(other) - off(kept) ||
+      situation.detail.bits(kept) - situation.detail.bits(other) ||
+      other.aperture.index - kept.aperture.index;
+    return difference < 0 ? other : kept;
+  });
 }
-
-/** Finds the most detailed of the passing settings by climbing from the one nearest the last rung's: a dozen looks instead of a hundred. */
-const climbingFrom =
-  (last: Candidate) =>
-  (situation: Situation, passing: readonly Candidate[]): Candidate => {
-    const away = ({ shutter, aperture }: Candidate, from: Candidate): number =>
-      Math.max(Math.abs(shutter.index - from.shutter.index), Math.abs(aperture.index - from.aperture.index));
-    let at = passing.reduce((kept, other) => (away(other, last) < away(kept, last) ? other : kept));
-    for (;;) {
-      const best = passing
-        .filter((other) => away(other, at) <= 1)
-        .reduce((kept, other) => (situation.detail.bits(other) > situation.detail.bits(kept) ? other : kept), at);
-      if (best === at) return at;
-      at = best;
-    }
-  };
 
 /** Neighbouring steps whose limits are the same make one rung; the present light begins one of its own. */
 function grouped(situation: Situation, steps: readonly Step[]): Rung[] {

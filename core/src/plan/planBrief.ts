@@ -2,10 +2,10 @@ import { viewedPixels } from '../optics/picture.ts';
 import { againstHush, type AgainstHush } from './against.ts';
 import { SCHOOLS, type Brief, type School } from '../brief/brief.ts';
 import { cameraSetting, type CameraSetting } from './camera.ts';
-import { curveOf, kindestSettings, plateauOf, type CurvePoint } from './curve.ts';
+import { curveOf, kindestSettings, type CurvePoint } from './curve.ts';
 import { dialledIso, dialledSetting, figuresOf, type DialledSetting, type Figures } from './figures.ts';
 import type { GateName, Gates } from './gates.ts';
-import type { Choice } from './hushPoint.ts';
+import { runOf, type Choice } from './hushPoint.ts';
 import { ladderOf, type LadderSpan, type Rung } from './ladder.ts';
 import { liftOrIso, type LiftVerdict } from './liftOrIso.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
@@ -90,7 +90,7 @@ function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanA
     marked.some((markS) => Math.abs(3 * Math.log2(shutterS / markS)) <= nearby + 1e-6),
   );
   const curve = curveOf(situation, ev100, shutters);
-  const figures = figuresOf(situation, choice.candidate, plateauOf(curve));
+  const figures = figuresOf(situation, choice.candidate, against?.floor ?? runOf(choice));
   const setting = dialledSetting(situation, choice.candidate);
   return {
     choice: setting,

@@ -1,55 +1,36 @@
-import {
-  hushPoint,
-  nearestSetting,
-  shutGates,
-  usableSettings,
-  withoutDepth,
-  chosen,
-  type Choice,
-  type HushOptions,
-} from './hushPoint.ts';
+import type { School } from '../brief/brief.ts';
+import { MARK_RESIDUE_STOPS } from './exposure.ts';
 import { BOUND_SLACK } from './gates.ts';
+import { chosen, hushPoint, nearestSetting, usableRows, withoutDepth, type Choice } from './hushPoint.ts';
 import type { ApertureOption } from './marks.ts';
 import type { Candidate, Situation } from './situation.ts';
 
-type Among = NonNullable<HushOptions['among']>;
-/** One shutter at the aperture a school has settled on, not over-exposed. */
-type Setting = Pick<Candidate, 'shutter' | 'aperture'> & { light: Candidate['gates']['light'] };
-
-/** The setting a brief's school chooses in a light. Pins are kept by all of them. */
-export function choiceOf(situation: Situation, ev100: number, options: HushOptions = {}): Choice {
-  if (situation.evaluatesOnly) return hushPoint(situation, ev100, options);
-  const { among = () => true } = options;
-  switch (situation.brief.picture.school) {
-    case 'hush':
-      return hushPoint(situation, ev100, options);
-    case 'moment':
-      return momentFirst(situation, ev100, among);
-    case 'clean':
-      return cleanFirst(situation, ev100, options);
-    case 'depth':
-      return depthFirst(situation, ev100, options);
-  }
+/**
+ * The setting a brief's school chooses in a light. Pins are kept by all of them.
+ * @param near its answer in a neighbouring light, from where this one is found sooner
+ */
+export function choiceOf(situation: Situation, ev100: number, near: Choice | null = null): Choice {
+  if (situation.evaluatesOnly) return hushPoint(situation, ev100);
+  return RULES[situation.brief.picture.school](situation, ev100, near);
 }
+
+const RULES: Record<School, (situation: Situation, ev100: number, near: Choice | null) => Choice> = {
+  hush: hushPoint,
+  moment: momentFirst,
+  clean: cleanFirst,
+  depth: depthFirst,
+};
 
 /**
  * Moment first: the slowest shutter with Freeze and Hold open and the widest aperture with Depth not shut; ISO floats to its ceiling,
  * then lift, then Freeze gives way as little as it must. Too bright, a faster shutter, then a smaller aperture.
  */
-function momentFirst(situation: Situation, ev100: number, among: Among): Choice {
+function momentFirst(situation: Situation, ev100: number): Choice {
   const from = firstAperture(situation, ({ depth }) => depth !== 'shut');
-  for (const aperture of situation.marks.apertures.slice(from)) {
-    const settings = exposed(situation, aperture, ev100, among);
-    if (settings.length === 0) continue;
-    const works = settings.filter(
-      ({ shutter, light }) => light !== 'shut' && shutter.freeze !== 'shut' && situation.holds(shutter),
-    );
-    const open = works.find(({ shutter }) => shutter.freeze === 'open');
-    const setting = open ?? works.at(-1);
-    if (setting) return taken(situation, setting, ev100);
-    break;
-  }
-  return nearestSetting(situation, ev100, among);
+  const works = firstExposed(situation, ev100, from, ({ gates }) => gates.freeze !== 'shut');
+  // Where nothing freezes it in this light, as little of it as must be gives way.
+  const setting = works.find(({ gates }) => gates.freeze === 'open') ?? works.at(-1);
+  return setting ? chosen(situation, setting) : nearestSetting(situation, ev100);
 }
 
 /**
@@ -57,44 +38,32 @@ function momentFirst(situation: Situation, ev100: number, among: Among): Choice 
  * do not hold it: more frames, then faster shutters. Before ISO rises for that, the aperture opens as far as Depth allows.
  * Freeze is not asked for.
  */
-function cleanFirst(situation: Situation, ev100: number, options: HushOptions): Choice {
-  const { among = () => true } = options;
-  const hush = hushPoint(situation, ev100, options);
+function cleanFirst(situation: Situation, ev100: number, near: Choice | null): Choice {
   const clean = situation.brief.picture.cleanIso ?? situation.brief.kit.sensor.baseIso;
+  const hush = hushPoint(situation, ev100, near);
   const { aperture: hushAperture } = hush.candidate;
   // Where Hush itself has given up the depth, nothing is lost by opening all the way.
   const widest = hushAperture.depth === 'shut' ? 0 : firstAperture(situation, ({ depth }) => depth !== 'shut');
   let best: Candidate | null = null;
   for (let i = hushAperture.index; i >= Math.min(widest, hushAperture.index); i--) {
-    const setting = exposed(situation, situation.marks.apertures[i]!, ev100, among).find(
-      ({ shutter, aperture, light }) =>
-        light !== 'shut' &&
-        situation.holds(shutter) &&
-        situation.exposure(shutter, aperture, ev100).meteredIso >= clean * (1 - BOUND_SLACK),
-    );
+    const setting = held(situation, ev100, i).find(({ meteredIso }) => meteredIso >= clean * 2 ** -MARK_RESIDUE_STOPS);
     if (!setting) continue;
-    const candidate = situation.candidatesAt(setting.shutter, ev100)[setting.aperture.index]!;
-    if (best === null || candidate.meteredIso < best.meteredIso * (1 - BOUND_SLACK)) best = candidate;
+    if (best === null || setting.meteredIso < best.meteredIso * (1 - BOUND_SLACK)) best = setting;
     if (best.meteredIso < clean * 2 ** (1 / 3 - BOUND_SLACK)) break;
   }
-  return best === null ? nearestSetting(situation, ev100, among) : chosen(situation, best, shutGates(best));
+  return best === null ? nearestSetting(situation, ev100) : chosen(situation, best, hush.floor);
 }
 
 /**
  * Depth first: the smallest f-number with Depth open and the slowest shutter with Freeze not shut and Hold open; ISO floats. Too bright,
  * a faster shutter, then a smaller aperture; too dark, Freeze may shut, and then what Hush would give up.
  */
-function depthFirst(situation: Situation, ev100: number, { among = () => true, choose }: HushOptions): Choice {
+function depthFirst(situation: Situation, ev100: number): Choice {
   const from = firstAperture(situation, ({ depth }) => depth === 'open');
-  for (const aperture of situation.marks.apertures.slice(from)) {
-    const settings = exposed(situation, aperture, ev100, among);
-    if (settings.length === 0) continue;
-    const works = settings.filter(({ shutter, light }) => light !== 'shut' && situation.holds(shutter));
-    const setting = works.find(({ shutter }) => shutter.freeze !== 'shut') ?? works.at(-1);
-    if (setting) return taken(situation, setting, ev100);
-    break;
-  }
-  return withoutDepth(situation, usableSettings(situation, ev100, among), choose) ?? nearestSetting(situation, ev100, among);
+  const works = firstExposed(situation, ev100, from, () => true);
+  const setting = works.find(({ gates }) => gates.freeze !== 'shut') ?? works.at(-1);
+  if (setting) return chosen(situation, setting);
+  return withoutDepth(situation, usableRows(situation, ev100)) ?? nearestSetting(situation, ev100);
 }
 
 /** Index of the widest aperture that satisfies a wish; of the narrowest where none does. */
@@ -103,16 +72,26 @@ function firstAperture({ marks: { apertures } }: Situation, wish: (aperture: Ape
   return first < 0 ? apertures.length - 1 : first;
 }
 
-/** The shutters at an aperture that are not over-exposed, slow to fast. */
-function exposed(situation: Situation, aperture: ApertureOption, ev100: number, among: Among): Setting[] {
-  return situation.marks.allowed.flatMap((shutter) => {
-    if (!among({ shutter, aperture })) return [];
-    const { overExposed, light } = situation.exposure(shutter, aperture, ev100);
-    return overExposed ? [] : [{ shutter, aperture, light }];
-  });
+/** The settings at an aperture that get the light and that the hands hold, slow to fast. */
+function held(situation: Situation, ev100: number, aperture: number): Candidate[] {
+  return exposed(situation, ev100, aperture).filter(({ gates, shutter }) => gates.light !== 'shut' && situation.holds(shutter));
 }
 
-function taken(situation: Situation, { shutter, aperture }: Setting, ev100: number): Choice {
-  const candidate = situation.candidatesAt(shutter, ev100)[aperture.index]!;
-  return chosen(situation, candidate, shutGates(candidate));
+/** The settings at an aperture that are not over-exposed, slow to fast. */
+function exposed(situation: Situation, ev100: number, aperture: number): Candidate[] {
+  return situation.marks.allowed
+    .map((shutter) => situation.candidatesAt(shutter, ev100)[aperture]!)
+    .filter(({ overExposed }) => !overExposed);
+}
+
+/** From an aperture on, the first at which anything is exposed at all: what of it gets the light, is held and satisfies a wish, slow to fast. */
+function firstExposed(
+  situation: Situation,
+  ev100: number,
+  from: number,
+  wish: (candidate: Candidate) => boolean,
+): readonly Candidate[] {
+  for (let i = from; i < situation.marks.apertures.length; i++)
+    if (exposed(situation, ev100, i).length > 0) return held(situation, ev100, i).filter(wish);
+  return [];
 }
