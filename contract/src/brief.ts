@@ -6,6 +6,7 @@ import {
   MOST_FRAMES,
   PLACES,
   SCHOOLS,
+  FOCUS_CHOICES,
   SHUTTER_TYPES,
   SUBJECT_KINDS,
   type Brief,
@@ -103,6 +104,7 @@ const HoldSchema = z.strictObject({
   conditions: ConditionsSchema,
   theta: within(-10, 20, 'tested threshold of free hands, stops').nullable(),
   slope: within(0.1, 10, 'tested slope').nullable(),
+  follow: z.boolean().describe('whether the camera turns with a subject that is to be frozen').optional(),
   trackingError: within(0.005, 1, 'error of following in a pan, share of the streak').optional(),
   tested: z
     .strictObject({
@@ -141,6 +143,7 @@ const PictureSchema = z.strictObject({
   }),
   keyStops: within(-3, 1, 'how much darker (below 0) the picture should look, stops').optional(),
   shutter: z.enum(SHUTTER_TYPES).optional(),
+  focus: z.enum(FOCUS_CHOICES).describe('chosen by the plan where nothing is said').optional(),
   cleanIso: within(25, 10_000_000, 'ISO').optional(),
   streakShare: within(0.005, 1, 'wanted streak of a panned background, share of the picture width').optional(),
   tasteFrom: ProvenanceSchema.optional(),

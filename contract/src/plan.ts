@@ -34,7 +34,7 @@ const remedy = z.discriminatedUnion('code', [
   stops.extend({ code: z.literal('wider'), focalLengthMm: figure }),
   stops.extend({ code: z.literal('fasterLens'), fNumber: figure }),
   stops.extend({ code: z.literal('filter'), why: z.enum(['everyMark', 'slowShutter']) }),
-  stops.extend({ code: z.enum(['brace', 'askStill', 'stillPhase', 'nearer', 'confidence', 'unpin', 'stop']) }),
+  stops.extend({ code: z.enum(['follow', 'brace', 'askStill', 'stillPhase', 'nearer', 'confidence', 'unpin', 'stop']) }),
 ]);
 
 const smear = z.object({ aim, px: figure, share: figure });
@@ -58,11 +58,14 @@ const change = z.discriminatedUnion('code', [
   z.object({ code: z.literal('isoFalls'), roomStops: figure, smear }),
 ]);
 
+const floor = z.object({ slowestS: figure, fastestS: figure, lost: figure }).nullable();
+
 const against = z.object({
   hush: setting.extend({ lostGrain: figure, lostBlur: figure }),
   halvings: figure,
   blur: figure,
   grain: figure,
+  floor,
   by: z.enum(['pins', 'moment', 'clean', 'depth']),
 });
 
@@ -91,6 +94,10 @@ const reason = z.union([
     shutterS: figure,
     crisp,
     limbsPx: figure.nullable(),
+    follow: z.discriminatedUnion('followed', [
+      z.object({ followed: z.literal(true), backgroundPx: figure }),
+      z.object({ followed: z.literal(false), crossingS: figure.nullable() }),
+    ]),
   }),
   motion.extend({ wanted: z.object({ from: figure, to: figure }), aim, share: figure }),
   z.object({
@@ -114,10 +121,8 @@ const reason = z.union([
   }),
   z.object({
     code: z.literal('trade'),
-    lostGrain: figure,
-    lostBlur: figure,
-    leads: z.enum(['grain', 'blur']),
-    other: z.object({ shutterS: figure, px: figure }).nullable(),
+    grainShare: figure,
+    blurShare: figure,
     taste: z.object({ stops: figure, from: ProvenanceSchema }).nullable(),
   }),
   z.object({
@@ -137,7 +142,13 @@ const reason = z.union([
     approaching: z.boolean(),
   }),
   z.object({ code: z.literal('focus'), headroomEv: figure }),
-  z.object({ code: z.literal('plateau'), slowestS: figure, fastestS: figure }),
+  z.object({
+    code: z.literal('floor'),
+    slowestS: figure,
+    fastestS: figure,
+    slower: z.enum(['softer', ...GATE_NAMES]).nullable(),
+    faster: z.enum(['grainier', ...GATE_NAMES]).nullable(),
+  }),
   z.object({ code: z.literal('grain'), snrSubject: figure, snrShadow: figure }),
 ]);
 
@@ -197,7 +208,7 @@ export const PlanSchema = z.object({
     compensationStops: figure,
     isoEquivalent: figure,
     overStops: figure,
-    plateau: z.object({ slowestS: figure, fastestS: figure }).nullable(),
+    plateau: floor,
     smearShare: figure,
     limbs: z.object({ factor: figure, smearViewPx: figure }).nullable(),
     edges: z.object({ near: edge, far: edge }).nullable(),
@@ -233,6 +244,7 @@ export const PlanSchema = z.object({
   relaxed: z.array(z.enum(GATE_NAMES)),
   possible: z.boolean(),
   remedies: z.array(remedy),
+  anyway: z.array(z.object({ gate: z.enum(GATE_NAMES), how: z.enum(['usable', 'soft', 'lost']) })),
   against: against.nullable(),
   liftOrIso: z.object({
     wins: z.enum(['iso', 'either']),
@@ -263,6 +275,7 @@ export const SaidPlanSchema = PlanSchema.extend({
   camera: camera.extend({ say: lines }),
   reasons: z.array(withSay(reason)),
   remedies: z.array(withSay(remedy)),
+  anyway: z.array(PlanSchema.shape.anyway.element.extend(said)),
   against: against.extend(said).nullable(),
   liftOrIso: PlanSchema.shape.liftOrIso.extend(said),
 });

@@ -5,6 +5,7 @@ export {
   SUBJECT_KINDS,
   PLACES,
   SCHOOLS,
+  FOCUS_CHOICES,
   SHUTTER_TYPES,
   LIGHT_COLOURS,
   type Place,
@@ -91,6 +92,7 @@ export {
 } from './plan/camera.ts';
 export { cautionFor, type Caution } from './plan/caution.ts';
 export { ALIKE } from './plan/floor.ts';
+export type { Badness, Shortfall } from './plan/shortfalls.ts';
 export type { DialledSetting } from './plan/figures.ts';
 export { GATE_NAMES, type GateName, type Gates } from './plan/gates.ts';
 export type { Rung, RungChange, Smear, Onward } from './plan/ladder.ts';

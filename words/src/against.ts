@@ -1,6 +1,6 @@
 import type { AgainstHush } from '@hushto/core';
 import { SCHOOL_WORDS } from './choices.ts';
-import { plainNumber, shutterWords } from './numbers.ts';
+import { halvingsShare, shutterWords } from './numbers.ts';
 
 /** Halvings too small to speak of. */
 const NOTHING = 0.05;
@@ -12,14 +12,13 @@ export function againstWords({ by, hush, halvings, blur, grain }: AgainstHush): 
   if (Math.abs(halvings) < NOTHING) return `${who}: the same detail as at ${there}.`;
   const parts = [part(blur, 'blur'), part(grain, 'grain')].filter((said) => said !== null).join(', ');
   const split = parts === '' ? '' : `: ${parts}`;
-  const cost = `${plainNumber(Math.abs(halvings))} halvings`;
   return halvings > 0
-    ? `${who}: ${cost} less detail than at ${there}${split}.`
-    : `${who}: ${cost} more detail than at ${there}, which keeps to its gates${split}.`;
+    ? `${who}: ${halvingsShare(halvings)} less detail than at ${there}${split}.`
+    : `${who}: ${halvingsShare(-halvings)} more detail than at ${there}, which keeps to its gates or is as slow as looks alike${split}.`;
 }
 
 /** What one disturbance has of the difference; null where it is too small to speak of. */
 function part(halvings: number, what: string): string | null {
   if (Math.abs(halvings) < NOTHING) return null;
-  return `${plainNumber(Math.abs(halvings))} ${halvings > 0 ? 'more' : 'less'} to ${what}`;
+  return `${halvings > 0 ? 'more' : 'less'} ${what}`;
 }

@@ -19,13 +19,13 @@ export function shownWords({ viewCph, crop }: Pick<Brief['picture'], 'viewCph' |
 }
 
 /**
- * How the detail kept compares with the hush point's. @param halvingsMore detail lost beyond it
- * @param named whether the hush point is named where the two are the same
+ * How the detail kept compares with the best of the floor. @param halvingsMore detail lost beyond it
  */
-export function keptWords(halvingsMore: number, { named = true } = {}): string {
+export function keptWords(halvingsMore: number): string {
   const kept = 2 ** -halvingsMore;
   if (kept > 1.05) return 'more detail, but past a gate';
-  if (kept > 0.95) return named ? 'the same as the hush point' : 'the same';
+  // What is on the floor looks like its best; the aperture may have taken another fiftieth.
+  if (kept > 0.88) return 'looks the same';
   if (kept > 0.85) return 'a tenth less';
   if (kept > 0.7) return 'a quarter less';
   if (kept > 0.58) return 'a third less';

@@ -20,3 +20,4 @@ export { capital, listed, lowerFirst, sentences } from './text.ts';
 export { transferWords } from './transfer.ts';
 export { unreadableWords } from './unreadable.ts';
 export { viewingName, viewNamed, viewOf, VIEW_OPTIONS, type ViewName } from './viewing.ts';
+export { shortfallWords } from './shortfalls.ts';

@@ -18,6 +18,28 @@ export function percent(share: number): string {
   return `${whole}\u00a0%`;
 }
 
+/** Shares of a whole as people say them, each up to so much. */
+const SHARES = [
+  [0.03, 'next to nothing'],
+  [0.075, 'a twentieth'],
+  [0.15, 'a tenth'],
+  [0.225, 'a fifth'],
+  [0.29, 'a quarter'],
+  [0.365, 'a third'],
+  [0.45, 'two fifths'],
+  [0.55, 'half'],
+  [0.63, 'three fifths'],
+  [0.71, 'two thirds'],
+  [0.78, 'three quarters'],
+  [0.95, 'most'],
+] as const;
+
+/** A share of the detail in words: "a third", "half", "nearly all". */
+export const detailShare = (share: number): string => SHARES.find(([most]) => share < most)?.[1] ?? 'nearly all';
+
+/** The share that so many halvings take, in words. */
+export const halvingsShare = (halvings: number): string => detailShare(1 - 2 ** -Math.max(0, halvings));
+
 /** A share of a length in per cent, with a decimal where it is small: "0.5 %", "8.0 %". */
 export const shareWords = (share: number): string => `${plainNumber(share * 100)}\u00a0%`;
 

@@ -24,6 +24,8 @@ export function problemWords(fault: BriefFault): string {
       return `This body goes from ISO ${fault.baseIso} to ${fault.maxIso}; pin an ISO between them.`;
     case 'burstOverLimit':
       return `The pinned burst of ${fault.burst} is over your limit of ${fault.maxBurst}; raise the limit or unpin it.`;
+    case 'nothingMoves':
+      return 'Nothing moves, so nothing can show its movement: choose another aim or a subject that moves.';
     case 'nothingToPanWith':
       return 'Nothing moves across the frame, so there is nothing to pan with: choose another aim or direction.';
     case 'streakOutOfReach': {

@@ -9,6 +9,7 @@ import { rungWords } from './ladder.ts';
 import { liftOrIsoWords } from './liftOrIso.ts';
 import { reasonWords } from './reasons.ts';
 import { remedyWords } from './remedies.ts';
+import { shortfallWords } from './shortfalls.ts';
 
 /** What no sentence may ever say, and why. */
 const NEVER: readonly [pattern: RegExp, why: string][] = [
@@ -16,6 +17,7 @@ const NEVER: readonly [pattern: RegExp, why: string][] = [
   [/[−-]0(?:\.0+)?(?![\d./])/, 'minus nought'],
   [/(?<![\d.])0\.00(?!\d)/, 'a figure without its digits'],
   [/\b(\d[\d.\u202f]*)(?:\u00a0\S+)? to \1(?![\d.\u202f/])/, 'a range with equal ends'],
+  [/(\d[\d.]*\u00a0m), (?:far|a little) short of the \1/, 'a length short of itself'],
   [/\b(\p{L}+)\s+\1\b/iu, 'a doubled word'],
   [/\s[.,;:]|[.,;:]{2}|\u0020{2}/, 'a stray mark or space'],
   [/\b1\u00a0stops\b|\b(?:[2-9]|1[⅓⅔])\S*\u00a0stop\b/, 'a number that its noun contradicts'],
@@ -30,6 +32,7 @@ function sentencesOf(brief: Brief, ev100: number): [what: string, sentence: stri
     ...plan.reasons.map((reason): [string, string] => [`reason ${reason.code}`, reasonWords(brief, reason)]),
     ...plan.remedies.map((remedy): [string, string] => [`remedy ${remedy.code}`, remedyWords(brief, remedy)]),
     [`rung ${rung.change.code}`, rungWords(brief, rung)],
+    ...plan.anyway.map((shortfall): [string, string] => [`anyway ${shortfall.gate}`, shortfallWords(shortfall)]),
     ...(plan.against ? [['against', againstWords(plan.against)] as [string, string]] : []),
     ['lift or ISO', liftOrIsoWords(plan.liftOrIso)],
     ...Object.entries(cameraLines(brief, plan.camera)).map(([term, line]): [string, string] => [`camera ${term}`, `${line}.`]),
@@ -47,17 +50,19 @@ const anything: fc.Arbitrary<Brief> = fc
     own: fc.option(fc.integer({ min: 1, max: 30 })),
     label: fc.constantFrom(undefined, 'A porter with a handcart', 'LED wall', 'the last runner', 'Ivo'),
     place: fc.constantFrom('open' as const, 'pit' as const, 'water' as const),
+    follow: fc.boolean(),
   })
-  .map(({ brief, aim, school, shutter, own, label, place }) => {
+  .map(({ brief, aim, school, shutter, own, label, place, follow }) => {
     const from = own === null ? undefined : { seriesId: 'a', count: own, day: own % 2 ? '2027-03-03' : null };
     const pans = aim === 'pan' && brief.subject.speedMps * Math.sin((brief.subject.directionDeg * Math.PI) / 180) < 0.01;
     return {
       ...brief,
       place,
       subject: { ...brief.subject, label },
+      hold: { ...brief.hold, follow },
       picture: {
         ...brief.picture,
-        aim: pans ? 'freeze' : aim,
+        aim: pans || brief.subject.speedMps === 0 ? 'freeze' : aim,
         school,
         shutter,
         tasteFrom: from,

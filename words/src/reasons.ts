@@ -1,7 +1,7 @@
-import { AIMS, apertureLabel, grainWord, type Aim, type Brief, type Provenance, type Reason } from '@hushto/core';
+import { AIMS, apertureLabel, grainWord, type Aim, type Brief, type GateName, type Provenance, type Reason } from '@hushto/core';
 import { againstWords } from './against.ts';
 import { wantedWords } from './choices.ts';
-import { isoWords, metres, percent, plainNumber, shareWords, shutterWords, stopWords, viewedPx } from './numbers.ts';
+import { detailShare, isoWords, metres, percent, plainNumber, shareWords, shutterWords, stopWords, viewedPx } from './numbers.ts';
 import { provenanceWords } from './provenance.ts';
 import { subjectWords } from './subject.ts';
 import { capital, sentences } from './text.ts';
@@ -44,8 +44,8 @@ export function reasonWords(brief: Brief, reason: Reason): string {
       return depthWords(reason);
     case 'focus':
       return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare: aim at an edge with contrast.`;
-    case 'plateau':
-      return `Anything from ${shutterWords(reason.slowestS)} to ${shutterWords(reason.fastestS)} keeps about the same detail.`;
+    case 'floor':
+      return floorWords(brief, reason);
     case 'grain': {
       const { snrSubject, snrShadow } = reason;
       const subject = `Grain on the subject is ${grainWord(snrSubject)} (signal to noise ${plainNumber(snrSubject)})`;
@@ -107,10 +107,19 @@ function motionWords(brief: Brief, reason: Of<'motion'>): string {
     const { share, px, aim } = reason;
     return `${capital(who)} moves over ${shareWords(share)} of the picture height, ${viewedPx(px)} ${view}: ${wantedVerdict(share, reason.wanted, aim)}.`;
   }
-  const { limbs, pxPerS, px, shutterS, crisp, limbsPx } = reason;
+  const { limbs, pxPerS, px, shutterS, crisp, limbsPx, follow } = reason;
+  const part = limbs ? `the fastest part of ${who}` : who;
+  const rate = `${viewedPx(pxPerS)} a second ${view}: ${viewedPx(px)} at ${shutterWords(shutterS)}, ${CRISP[crisp]}.`;
   return sentences(
-    `${limbs ? `The fastest part of ${who}` : capital(who)} crosses ${viewedPx(pxPerS)} a second ${view}: ${viewedPx(px)} at ${shutterWords(shutterS)}, ${CRISP[crisp]}.`,
+    follow.followed ? `Followed, ${part} still smears ${rate}` : `${capital(part)} crosses ${rate}`,
     limbsPx === null ? null : `Limbs smear ${viewedPx(limbsPx)}.`,
+    follow.followed
+      ? follow.backgroundPx >= 1
+        ? `What is far behind smears ${viewedPx(follow.backgroundPx)}.`
+        : null
+      : follow.crossingS === null
+        ? null
+        : `It is through the frame in ${plainNumber(follow.crossingS)}\u00a0s: following it holds it longer, and sharper.`,
   );
 }
 
@@ -138,18 +147,46 @@ const ceilingRoom = (roomStops: number): string =>
 const ceilingWords = (from: Provenance | null): string | null =>
   from && `The ceiling is from ${provenanceWords('ceiling', from)}.`;
 
-function tradeWords({ lostGrain, lostBlur, leads, other, taste }: Of<'trade'>): string {
-  const takes = `rain takes ${plainNumber(lostGrain)} halvings of detail, blur ${plainNumber(lostBlur)}`;
-  const there = other && `${shutterWords(other.shutterS)} would smear ${viewedPx(other.px)}`;
+function tradeWords({ grainShare, blurShare, taste }: Of<'trade'>): string {
   const tasted =
     taste &&
     (Math.abs(taste.stops) < 1 / 6
       ? `Grain counts as it is, from ${provenanceWords('taste', taste.from)}.`
       : `Grain counts ${stopWords(Math.abs(taste.stops))} ${taste.stops < 0 ? 'less' : 'more'}, from ${provenanceWords('taste', taste.from)}.`);
-  if (there === null) return sentences(`G${takes}.`, tasted);
-  return leads === 'grain'
-    ? sentences(`G${takes}; slower would blur more than it cleans: ${there}.`, tasted)
-    : sentences(`Blur now costs more than grain: g${takes}.`, `${there}, for two thirds of a stop more grain.`, tasted);
+  return sentences(`Grain costs ${detailShare(grainShare)} of the detail, blur ${detailShare(blurShare)} of the rest.`, tasted);
+}
+
+/** A floor wider than this, stops: anything will do. */
+const ANYTHING_STOPS = 4;
+/** One of a single mark. */
+const SINGLE_STOPS = 1 / 6;
+
+const BEYOND: Record<GateName, (where: 'slower' | 'faster') => string> = {
+  freeze: (where) => `${where} fails Freeze`,
+  hold: (where) => `${where} is more than your hands hold`,
+  light: (where) => (where === 'faster' ? 'faster does not get the light' : 'slower over-exposes'),
+  depth: (where) => `${where} fails Depth`,
+  flicker: (where) => `${where} differs from frame to frame`,
+  focus: (where) => `${where} fails Focus`,
+};
+
+/** What looks alike, and why not more of it. */
+function floorWords({ picture, subject }: Brief, { slowestS, fastestS, slower, faster }: Of<'floor'>): string {
+  const stops = Math.log2(slowestS / fastestS);
+  const beyond = (where: 'slower' | 'faster', end: typeof slower | typeof faster): string | null =>
+    end === null
+      ? null
+      : end === 'softer'
+        ? 'slower is softer'
+        : end === 'grainier'
+          ? 'faster is only grainier'
+          : BEYOND[end](where);
+  const ends = [beyond('slower', slower), beyond('faster', faster)].filter((said) => said !== null).join(', ');
+  const tail = ends === '' ? '' : `; ${ends}`;
+  if (stops < SINGLE_STOPS) return `Only ${shutterWords(slowestS)} is as sharp as it gets${tail}.`;
+  const run = `${shutterWords(slowestS)} to ${shutterWords(fastestS)}`;
+  const turn = picture.aim === 'freeze' && subject.speedMps > 0 && faster !== null ? ' Go faster if a face may turn.' : '';
+  return stops > ANYTHING_STOPS ? `Anything will do: ${run} look alike${tail}.` : `${run} look alike${tail}.${turn}`;
 }
 
 function handsWords({ how, confidence, slowestS, frames, from }: Of<'hands'>): string {
@@ -168,6 +205,8 @@ function depthWords({ nearM, farM, neededM, far, approaching }: Of<'depth'>): st
   const span = farM === null ? Infinity : farM - nearM;
   const sharp =
     span < SHALLOW_M ? `Depth of field is ${plainNumber(span)}\u00a0m` : `${metres(nearM)} to ${metres(farM)} is sharp`;
-  const verdict = far ? 'far short of' : 'a little short of';
+  // What rounds to the same figure is short of it all the same.
+  const just = span < SHALLOW_M && plainNumber(span) === plainNumber(neededM);
+  const verdict = just ? 'just short of' : far ? 'far short of' : 'a little short of';
   return `${sharp}, ${verdict} the ${plainNumber(neededM)}\u00a0m needed${approaching ? ', its approach included' : ''}.`;
 }

@@ -19,6 +19,8 @@ export function remedyWords(brief: Pick<Brief, 'subject'>, remedy: Remedy): stri
       const filter = `A neutral-density filter of ${stopWords(Math.max(1, Math.ceil(remedy.stops * 3 - 1e-6)) / 3)}`;
       return remedy.why === 'everyMark' ? `${filter}, for every mark over-exposes.` : `${filter}, for the shutter this asks for.`;
     }
+    case 'follow':
+      return `Follow ${subjectWords(brief)} with the camera: ${stopWords(remedy.stops)} less smear.`;
     case 'brace':
       return 'Brace the camera on a rail, a wall or a door frame.';
     case 'askStill':

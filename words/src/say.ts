@@ -7,6 +7,7 @@ import { rungWords } from './ladder.ts';
 import { liftOrIsoWords } from './liftOrIso.ts';
 import { reasonWords } from './reasons.ts';
 import { remedyWords } from './remedies.ts';
+import { shortfallWords } from './shortfalls.ts';
 
 /** A plan with its sentences beside its facts, for programs that show it. */
 export const saidPlan = (brief: Brief, plan: Plan): SaidPlan => ({
@@ -15,6 +16,7 @@ export const saidPlan = (brief: Brief, plan: Plan): SaidPlan => ({
   camera: { ...plan.camera, say: cameraLines(brief, plan.camera) },
   reasons: plan.reasons.map((reason) => ({ ...reason, say: reasonWords(brief, reason) })),
   remedies: plan.remedies.map((remedy) => ({ ...remedy, say: remedyWords(brief, remedy) })),
+  anyway: plan.anyway.map((shortfall) => ({ ...shortfall, say: shortfallWords(shortfall) })),
   against: plan.against && { ...plan.against, say: againstWords(plan.against) },
   liftOrIso: { ...plan.liftOrIso, say: liftOrIsoWords(plan.liftOrIso) },
 });

@@ -1,14 +1,17 @@
-import type {
-  AgainstHush,
-  Brief,
-  BriefFault,
-  CameraSetting,
-  CheckItem,
-  IsoResult,
-  LiftVerdict,
-  Reason,
-  Remedy,
-  RungChange,
+import {
+  GATE_NAMES,
+  type AgainstHush,
+  type Badness,
+  type Brief,
+  type BriefFault,
+  type CameraSetting,
+  type CheckItem,
+  type GateName,
+  type IsoResult,
+  type LiftVerdict,
+  type Reason,
+  type Remedy,
+  type RungChange,
 } from '@hushto/core';
 import { expect } from 'chai';
 import { briefWith, exampleBrief } from '../../core/test/briefs.ts';
@@ -25,6 +28,7 @@ import { problemWords } from './problems.ts';
 import { provenanceWords } from './provenance.ts';
 import { reasonWords } from './reasons.ts';
 import { evDigits, remedyWords } from './remedies.ts';
+import { shortfallWords } from './shortfalls.ts';
 import { isPlural, subjectWords } from './subject.ts';
 import { capital, listed, lowerFirst } from './text.ts';
 import { transferWords } from './transfer.ts';
@@ -120,16 +124,15 @@ describe('a brief', () => {
     ]); // prettier-ignore
     expect([shown(400), shown(540, 1.5)]).to.deep.equal(['800 px high', '1080 px high, cropped 1.5×']);
   });
-  it('is compared with its hush point in shares, not halvings', () => {
+  it('is compared with the best of the floor in shares, not halvings', () => {
     // Halvings of 0.9, 0.75, 2/3, a half, a quarter and an eighth are −log2 of them, by definition.
-    const words = [0, Math.log2(1 / 0.9), Math.log2(1 / 0.75), Math.log2(1.5), 1, 2, 3, 5, -0.2].map((halvings) =>
-      keptWords(halvings),
+    const words = [0, Math.log2(1 / 0.9), Math.log2(1 / 0.86), Math.log2(1 / 0.75), Math.log2(1.5), 1, 2, 3, 5, -0.2].map(
+      (halvings) => keptWords(halvings),
     );
     expect(words).to.deep.equal([
-      'the same as the hush point', 'a tenth less', 'a quarter less', 'a third less', 'half the detail', 'a quarter of the detail',
+      'looks the same', 'looks the same', 'a tenth less', 'a quarter less', 'a third less', 'half the detail', 'a quarter of the detail',
       'an eighth of the detail', 'next to nothing left', 'more detail, but past a gate',
     ]); // prettier-ignore
-    expect(keptWords(0, { named: false })).to.equal('the same');
   });
 });
 
@@ -145,6 +148,7 @@ describe('a remedy', () =>
         [{ code: 'filter', stops: 2.1, why: 'everyMark' }, 'A neutral-density filter of 2⅓ stops, for every mark over-exposes.'],
         [{ code: 'filter', stops: 1, why: 'slowShutter' }, 'A neutral-density filter of 1 stop, for the shutter this asks for.'],
       ],
+      follow: [[{ code: 'follow', stops: 2 }, 'Follow the porter with the camera: 2 stops less smear.']],
       brace: [[{ code: 'brace', stops: 1.5 }, 'Brace the camera on a rail, a wall or a door frame.']],
       askStill: [[{ code: 'askStill', stops: 2 }, 'Ask the porter to stand still, or wait for a pause.']],
       stillPhase: [[{ code: 'stillPhase', stops: 2 }, 'Wait for the moment the porter is still.']],
@@ -160,7 +164,7 @@ const hush = {
   shutterS: 1 / 320, fNumber: 2.8, iso: 6400, liftStops: 0, burst: 3, lostGrain: 2, lostBlur: 0.4,
   labels: { shutter: '1/320', aperture: 'f/2.8', iso: '6400', lift: '0' },
 }; // prettier-ignore
-const against: AgainstHush = { hush, halvings: 0.7, blur: 0.9, grain: -0.2, by: 'pins' };
+const against: AgainstHush = { hush, halvings: 0.7, blur: 0.9, grain: -0.2, floor: null, by: 'pins' };
 
 describe('an aim that is given up', () => {
   it('is said by its name where motion was to show', () => {
@@ -174,23 +178,24 @@ describe('an aim that is given up', () => {
 describe('against the hush point', () => {
   it('the difference is split where its parts can be spoken of', () => {
     expect(plain(againstWords(against))).to.equal(
-      'Your pins: 0.7 halvings less detail than at the hush point, 1/320 s at f/2.8: 0.9 more to blur, 0.2 less to grain.',
+      'Your pins: two fifths less detail than at the hush point, 1/320 s at f/2.8: more blur, less grain.',
     );
     expect(plain(againstWords({ ...against, by: 'clean', halvings: 0.06, blur: 0.03, grain: 0.03 }))).to.equal(
-      'Clean first: 0.06 halvings less detail than at the hush point, 1/320 s at f/2.8.',
+      'Clean first: a twentieth less detail than at the hush point, 1/320 s at f/2.8.',
     );
     expect(plain(againstWords({ ...against, by: 'depth', halvings: 0.01 }))).to.equal(
       'Depth first: the same detail as at the hush point, 1/320 s at f/2.8.',
     );
     expect(plain(againstWords({ ...against, by: 'moment', halvings: -0.4, blur: -0.4, grain: 0 }))).to.equal(
-      'Moment first: 0.4 halvings more detail than at the hush point, 1/320 s at f/2.8, which keeps to its gates: 0.4 less to blur.',
+      'Moment first: a quarter more detail than at the hush point, 1/320 s at f/2.8, which keeps to its gates or is as slow as looks alike: less blur.',
     );
   });
 });
 
-const motion = { code: 'motion', px: 2, wanted: null, limbs: false, pxPerS: 644, shutterS: 1 / 320, crisp: 'crisp', limbsPx: null } as const; // prettier-ignore
+const motion = { code: 'motion', px: 2, wanted: null, limbs: false, pxPerS: 644, shutterS: 1 / 320, crisp: 'crisp', limbsPx: null, follow: { followed: false, crossingS: null } } as const; // prettier-ignore
 const streaking = { code: 'motion', px: 40, wanted: { from: 0.03, to: 0.08 }, aim: 'streak' } as const;
-const trade = { code: 'trade', lostGrain: 2.1, lostBlur: 0.5, leads: 'grain', other: null, taste: null } as const;
+const trade = { code: 'trade', grainShare: 0.34, blurShare: 0.25, taste: null } as const;
+const floor = { code: 'floor', slowestS: 1 / 160, fastestS: 1 / 640, slower: 'softer', faster: 'grainier' } as const;
 const hands = { code: 'hands', how: 'free', confidence: 0.9, slowestS: 1 / 15, frames: 3, from: null } as const;
 const light = { code: 'light', fNumber: 2.8, shutterS: 1 / 320, iso: 3200, roomStops: 1, ceilingFrom: null } as const;
 
@@ -223,6 +228,9 @@ describe('a reason', () =>
         [motion, 'The porter crosses 644 px a second at 2048 wide: 2.0 px at 1/320 s, still crisp.'],
         [{ ...motion, px: 3, crisp: 'justPast', limbs: true }, 'The fastest part of the porter crosses 644 px a second at 2048 wide: 3.0 px at 1/320 s, just past crisp.'],
         [{ ...motion, px: 8, crisp: 'smeared', limbsPx: 12 }, 'The porter crosses 644 px a second at 2048 wide: 8.0 px at 1/320 s, a visible smear. Limbs smear 12 px.'],
+        [{ ...motion, follow: { followed: false, crossingS: 0.4 } }, 'The porter crosses 644 px a second at 2048 wide: 2.0 px at 1/320 s, still crisp. It is through the frame in 0.4 s: following it holds it longer, and sharper.'],
+        [{ ...motion, limbs: true, follow: { followed: true, backgroundPx: 31 } }, 'Followed, the fastest part of the porter still smears 644 px a second at 2048 wide: 2.0 px at 1/320 s, still crisp. What is far behind smears 31 px.'],
+        [{ ...motion, follow: { followed: true, backgroundPx: 0 } }, 'Followed, the porter still smears 644 px a second at 2048 wide: 2.0 px at 1/320 s, still crisp.'],
         [{ ...streaking, share: 0.05 }, 'The porter moves over 5.0 % of the picture height, 40 px at 2048 wide: a streak is 3 to 8 %.'],
         [{ ...streaking, share: 0.02 }, 'The porter moves over 2.0 % of the picture height, 40 px at 2048 wide: less than the 3 to 8 % of a streak.'],
         [{ ...streaking, share: 0.09 }, 'The porter moves over 9.0 % of the picture height, 40 px at 2048 wide: more than the 3 to 8 % of a streak.'],
@@ -241,12 +249,11 @@ describe('a reason', () =>
         'f/2.8 and ISO 6400 reach 1/125 s. Lift gives the other 1⅓ stops; the picture is as grainy as ISO 16 000.',
       ]],
       trade: [
-        [trade, 'Grain takes 2.1 halvings of detail, blur 0.5.'],
-        [{ ...trade, other: { shutterS: 1 / 200, px: 3.2 } }, 'Grain takes 2.1 halvings of detail, blur 0.5; slower would blur more than it cleans: 1/200 s would smear 3.2 px.'],
-        [{ ...trade, leads: 'blur', lostBlur: 3, other: { shutterS: 1 / 500, px: 1.3 } }, 'Blur now costs more than grain: grain takes 2.1 halvings of detail, blur 3.0. 1/500 s would smear 1.3 px, for two thirds of a stop more grain.'],
-        [{ ...trade, taste: { stops: -2 / 3, from: { ...from, count: 16 } } }, 'Grain takes 2.1 halvings of detail, blur 0.5. Grain counts ⅔ stop less, from your 16 choices of 3 March.'],
-        [{ ...trade, taste: { stops: 2, from: { ...from, count: 16 } } }, 'Grain takes 2.1 halvings of detail, blur 0.5. Grain counts 2 stops more, from your 16 choices of 3 March.'],
-        [{ ...trade, taste: { stops: 0, from: { ...from, count: 16 } } }, 'Grain takes 2.1 halvings of detail, blur 0.5. Grain counts as it is, from your 16 choices of 3 March.'],
+        [trade, 'Grain costs a third of the detail, blur a quarter of the rest.'],
+        [{ ...trade, grainShare: 0.01, blurShare: 0.97 }, 'Grain costs next to nothing of the detail, blur nearly all of the rest.'],
+        [{ ...trade, taste: { stops: -2 / 3, from: { ...from, count: 16 } } }, 'Grain costs a third of the detail, blur a quarter of the rest. Grain counts ⅔ stop less, from your 16 choices of 3 March.'],
+        [{ ...trade, taste: { stops: 2, from: { ...from, count: 16 } } }, 'Grain costs a third of the detail, blur a quarter of the rest. Grain counts 2 stops more, from your 16 choices of 3 March.'],
+        [{ ...trade, taste: { stops: 0, from: { ...from, count: 16 } } }, 'Grain costs a third of the detail, blur a quarter of the rest. Grain counts as it is, from your 16 choices of 3 March.'],
       ],
       hands: [
         [hands, 'Your hands are no limit: in bursts of 3 they hold 1/15 s.'],
@@ -260,11 +267,29 @@ describe('a reason', () =>
         [{ code: 'depth', nearM: 5, farM: 12, neededM: 9, far: true, approaching: false }, '5.0 m to 12 m is sharp, far short of the 9.0 m needed.'],
       ],
       focus: [[{ code: 'focus', headroomEv: 0.4 }, 'Autofocus is near its limit, 0.4 EV to spare: aim at an edge with contrast.']],
-      plateau: [[{ code: 'plateau', slowestS: 1 / 160, fastestS: 1 / 640 }, 'Anything from 1/160 s to 1/640 s keeps about the same detail.']],
+      floor: [
+        [floor, '1/160 s to 1/640 s look alike; slower is softer, faster is only grainier. Go faster if a face may turn.'],
+        [{ ...floor, slower: 'freeze', faster: 'light' }, '1/160 s to 1/640 s look alike; slower fails Freeze, faster does not get the light. Go faster if a face may turn.'],
+        [{ ...floor, slower: 'hold', faster: 'flicker' }, '1/160 s to 1/640 s look alike; slower is more than your hands hold, faster differs from frame to frame. Go faster if a face may turn.'],
+        [{ ...floor, slower: 'light', faster: 'depth' }, '1/160 s to 1/640 s look alike; slower over-exposes, faster fails Depth. Go faster if a face may turn.'],
+        [{ ...floor, slower: 'flicker', faster: 'focus' }, '1/160 s to 1/640 s look alike; slower differs from frame to frame, faster fails Focus. Go faster if a face may turn.'],
+        [{ ...floor, slower: null, faster: null }, '1/160 s to 1/640 s look alike.'],
+        [{ ...floor, slowestS: 1 / 8, fastestS: 1 / 250, slower: null }, 'Anything will do: 1/8 s to 1/250 s look alike; faster is only grainier.'],
+        [{ ...floor, fastestS: 1 / 160 }, 'Only 1/160 s is as sharp as it gets; slower is softer, faster is only grainier.'],
+      ],
       grain: [[{ code: 'grain', snrSubject: 14, snrShadow: 5 }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse.']],
     }, // prettier-ignore
     (reason) => reasonWords(porter, reason),
   ));
+
+describe('a shortfall', () =>
+  it('says which gate fails where one shoots anyway, and how badly', () => {
+    const how = (gate: GateName, badness: Badness): string => shortfallWords({ gate, how: badness });
+    expect(how('freeze', 'usable')).to.equal('The movement: a little past the bound, usable.');
+    expect(how('hold', 'soft')).to.equal('The hands: well past it, soft.');
+    expect(how('light', 'lost')).to.equal('The light: far past it, lost more often than not.');
+    expect(new Set(GATE_NAMES.map((gate) => how(gate, 'soft'))).size).to.equal(GATE_NAMES.length);
+  }));
 
 const smear = { aim: 'freeze', px: 2.1, share: 0.001 } as const;
 const nowhere = { shutterS: null, iso: null };
@@ -368,6 +393,7 @@ describe('a problem of a brief', () =>
       apertureOutside: [[{ code: 'apertureOutside', widestF: 2.8, narrowestF: 16 }, 'This lens goes from f/2.8 to f/16; pin an aperture between them.']],
       isoOutside: [[{ code: 'isoOutside', baseIso: 100, maxIso: 51_200 }, 'This body goes from ISO 100 to 51200; pin an ISO between them.']],
       burstOverLimit: [[{ code: 'burstOverLimit', burst: 9, maxBurst: 4 }, 'The pinned burst of 9 is over your limit of 4; raise the limit or unpin it.']],
+      nothingMoves: [[{ code: 'nothingMoves' }, 'Nothing moves, so nothing can show its movement: choose another aim or a subject that moves.']],
       nothingToPanWith: [[{ code: 'nothingToPanWith' }, 'Nothing moves across the frame, so there is nothing to pan with: choose another aim or direction.']],
       streakOutOfReach: [
         [{ code: 'streakOutOfReach', share: 0.08, shutterS: 45, fastestS: 1 / 4096, slowestS: 30 }, 'A streak of 8.0 % of the width would take 45 s; this body goes from 30 to 1/4000 s. Ask for a shorter streak.'],

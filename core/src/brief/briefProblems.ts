@@ -16,6 +16,7 @@ export type BriefFault =
   | { code: 'apertureOutside'; widestF: number; narrowestF: number }
   | { code: 'isoOutside'; baseIso: number; maxIso: number }
   | { code: 'burstOverLimit'; burst: number; maxBurst: number }
+  | { code: 'nothingMoves' }
   | { code: 'nothingToPanWith' }
   | { code: 'streakOutOfReach'; share: number; shutterS: number; fastestS: number; slowestS: number }
   | { code: 'testedLengthsDiffer' }
@@ -39,6 +40,7 @@ export function briefProblems(brief: Brief): BriefProblem[] {
   refuseSubject(brief, refuse);
   refuseKit(brief, refuse);
   refusePins(brief, refuse);
+  refuseStillMotion(brief, refuse);
   refusePan(brief, refuse);
   refuseTested(brief, refuse);
   return problems;
@@ -78,6 +80,11 @@ function refusePins({ kit: { sensor, lens }, picture: { pinned, maxBurst } }: Br
     refuse('picture.pinned.iso', { code: 'isoOutside', baseIso, maxIso });
   if (pinned.burst !== null && pinned.burst > maxBurst)
     refuse('picture.pinned.burst', { code: 'burstOverLimit', burst: pinned.burst, maxBurst });
+}
+
+/** What is to show its movement must move. */
+function refuseStillMotion({ subject, picture }: Brief, refuse: Refuse): void {
+  if (AIMS[picture.aim].wanted && subject.speedMps === 0) refuse('picture.aim', { code: 'nothingMoves' });
 }
 
 /** A pan needs something that crosses the frame, and a shutter the body has. */

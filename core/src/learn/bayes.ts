@@ -37,3 +37,12 @@ export function rowQuantile(weights: Float64Array, values: readonly number[], st
   }
   return values.at(-1)!;
 }
+
+/**
+ * Share of answers at either end that have nothing to do with what is seen: without it one slip would rule out the truth, and intervals
+ * promise too much. Wichmann & Hill, Percept. Psychophys. 63 (2001) 1293 (from memory).
+ */
+const SLIPS = 0.05;
+
+/** The chance of an answer by somebody who slips now and then: λ + (1−2λ)·P. */
+export const withSlips = (chance: number): number => SLIPS + (1 - 2 * SLIPS) * chance;

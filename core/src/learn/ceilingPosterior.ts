@@ -1,5 +1,5 @@
 import { isoMarks } from '../light/marks.ts';
-import { normalised, rowInformation, rowQuantile } from './bayes.ts';
+import { normalised, rowInformation, rowQuantile, withSlips } from './bayes.ts';
 import type { Estimate } from './holdPosterior.ts';
 
 /** An ISO shown, and whether its grain was acceptable. */
@@ -14,9 +14,7 @@ const CEILING_SD = 2;
 const CEILING_STEP = 0.125;
 const MOST_STOPS = 12;
 /** How suddenly acceptable turns into too much, per stop. Ours. */
-const SLOPES = [1, 2, 4, 8];
-/** Answers that have nothing to do with what is seen. Ours; without them one slip would rule out the truth. */
-const SLIPS = 0.04;
+const SLOPES = [0.5, 1, 2, 4, 8];
 
 const CEILINGS: readonly number[] = Array.from({ length: MOST_STOPS / CEILING_STEP + 1 }, (_, i) => i * CEILING_STEP);
 
@@ -34,7 +32,7 @@ export function ceilingPrior(): CeilingPosterior {
 function acceptableChances(iso: number): Float64Array {
   const x = Math.log2(iso / 100);
   return Float64Array.from(
-    CEILINGS.flatMap((ceiling) => SLOPES.map((slope) => SLIPS / 2 + (1 - SLIPS) / (1 + Math.exp(-slope * (ceiling - x))))),
+    CEILINGS.flatMap((ceiling) => SLOPES.map((slope) => withSlips(1 / (1 + Math.exp(-slope * (ceiling - x)))))),
   );
 }
 

@@ -1,5 +1,5 @@
 import { DEFAULT_SLOPE, DEFAULT_THRESHOLD, DRIFT_TURN_S, driftTimeS, sharpChance } from '../motion/hands.ts';
-import { entropyBits, normalised } from './bayes.ts';
+import { entropyBits, normalised, withSlips } from './bayes.ts';
 import { requirePositive, requireRange } from '../numerics/require.ts';
 
 /** One frame of a hold test: how far the picture could drift in it, and whether it came out sharp. */
@@ -129,7 +129,7 @@ function outcomesAt(thetas: readonly number[], slopes: readonly number[], x: num
   known.set(thetas, ofNodes);
   const before = ofNodes.get(x);
   if (before) return before;
-  const chances = Float64Array.from(thetas, (theta, i) => sharpChance(x, theta, slopes[i]!));
+  const chances = Float64Array.from(thetas, (theta, i) => withSlips(sharpChance(x, theta, slopes[i]!)));
   const outcomes = { chances, entropies: chances.map(entropyBits) };
   ofNodes.set(x, outcomes);
   return outcomes;

@@ -108,9 +108,10 @@ describe('a series of a hold test', () => {
     const shutterS = 1 / 32;
     const frames = Array.from({ length: 10 }, (_, n) => ({ shutterS, sharp: n < 8 }));
     const [at] = chanceCurve(setup, seriesPosterior(setup, frames), [shutterS]);
-    expect(at!.mean).to.be.closeTo(jstat.beta.mean(9, 3), 0.08);
-    expect(at!.low).to.be.closeTo(jstat.beta.inv(0.05, 9, 3), 0.12);
-    expect(at!.high).to.be.closeTo(jstat.beta.inv(0.95, 9, 3), 0.08);
+    // What is answered contains the slips: one answer in twenty either way.
+    expect(0.05 + 0.9 * at!.mean).to.be.closeTo(jstat.beta.mean(9, 3), 0.08);
+    expect(0.05 + 0.9 * at!.low).to.be.closeTo(jstat.beta.inv(0.05, 9, 3), 0.12);
+    expect(0.05 + 0.9 * at!.high).to.be.closeTo(jstat.beta.inv(0.95, 9, 3), 0.08);
   });
 
   it('counts by speed, slow to fast, with Wilson intervals that agree with their own equation solved by jstat’s normal quantile', () => {
@@ -204,7 +205,7 @@ describe('the planner with tested hands', () => {
     expect(chances[0]).to.be.below(chances[2]!);
     const { reasons } = planBrief({ ...brief, hold: { ...brief.hold, tested: handsOf(-1) } });
     expect(reasons.find(({ code }) => code === 'hands')).to.deep.include({ from });
-    expect(reasons).to.have.length(4);
+    expect(reasons).to.have.length(5);
     for (const reason of planBrief(brief).reasons) if (reason.code === 'hands') expect(reason.from).to.equal(null);
   });
 

@@ -53,7 +53,9 @@ interface Person {
   theta: number;
   slope: number;
 }
-const shoots = ({ theta, slope }: Person, x: number, random: UniformSource): boolean => random() < sharpChance(x, theta, slope);
+/** What is said of a frame: of twenty sharp ones and of twenty soft ones, one is taken for the other. */
+const shoots = ({ theta, slope }: Person, x: number, random: UniformSource): boolean =>
+  random() < 0.05 + 0.9 * sharpChance(x, theta, slope);
 
 function adaptive(person: Person, frames: number, random: UniformSource): HoldPosterior {
   let posterior = holdPrior(0);
@@ -112,7 +114,7 @@ describe('what a hold test teaches', () => {
     expect(one!.median).to.be.closeTo(other!.median, 1e-9);
   });
 
-  it('covers the truth in 85 to 95 % of 300 tests of 18 frames, in under 1.1 stops, with people drawn from the prior', () => {
+  it('covers the truth in 85 to 95 % of 300 tests of 18 frames, in under 1.5 stops, with people drawn from the prior who slip once in twenty', () => {
     const random = seededRandom(18);
     const normal = normalSource(random);
     const runs = Array.from({ length: 300 }, () => {
@@ -121,7 +123,7 @@ describe('what a hold test teaches', () => {
     });
     const covered = runs.filter(({ truth, low, high }) => truth >= low && truth <= high).length / runs.length;
     expect(covered).to.be.within(0.85, 0.95);
-    expect(median(runs.map(({ low, high }) => high - low))).to.be.below(1.1);
+    expect(median(runs.map(({ low, high }) => high - low))).to.be.below(1.5);
   }).timeout(60_000);
 
   it('is off by under 0.3 stop on average for hands two stops better or worse than the starting value', () => {

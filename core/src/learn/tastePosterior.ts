@@ -1,7 +1,7 @@
 import type { Brief } from '../brief/brief.ts';
 import { choiceOf } from '../plan/schools.ts';
 import { Situation } from '../plan/situation.ts';
-import { normalised, rowInformation, rowQuantile } from './bayes.ts';
+import { normalised, rowInformation, rowQuantile, withSlips } from './bayes.ts';
 import type { Estimate } from './holdPosterior.ts';
 
 /** One setting of a taste test: faster ones are grainier, slower ones blurrier. */
@@ -23,12 +23,10 @@ export interface TasteChoice {
 }
 
 /** Prior of the taste, stops: normal round 0; and of the logarithm of how surely a difference is seen. Ours. */
-const TASTE_SD = 1.5;
+const TASTE_SD = 2;
 const TASTE_REACH = 4;
 const TASTE_STEP = 0.25;
-const SENSITIVITIES = [25, 50, 100, 200, 400];
-/** Choices that have nothing to do with what is seen: a slip of the hand. Ours; without them one slip would rule out the truth. */
-const SLIPS = 0.03;
+const SENSITIVITIES = [6, 12, 25, 50, 100, 200];
 
 /** Tastes weighed, stops; above 0 grain bothers more. */
 export const TASTES: readonly number[] = Array.from(
@@ -86,7 +84,7 @@ function slowerChances(settings: readonly TasteSetting[], slower: number, faster
   const [a, b] = [settings[slower]!, settings[faster]!];
   const chances = Float64Array.from(
     TASTES.flatMap((_, i) =>
-      SENSITIVITIES.map((sensitivity) => SLIPS / 2 + (1 - SLIPS) / (1 + Math.exp(-sensitivity * (a.kept[i]! - b.kept[i]!)))),
+      SENSITIVITIES.map((sensitivity) => withSlips(1 / (1 + Math.exp(-sensitivity * (a.kept[i]! - b.kept[i]!))))),
     ),
   );
   pairs.set(key, chances);

@@ -56,8 +56,9 @@ describe('transfer functions', () => {
   it('put the Airy disc of f/8 at 10.7 µm', () => expect(airyDiameterMm(8)).to.be.closeTo(0.01074, 1e-5));
   it('make a lens twice as soft wide open as at its best by default', () => {
     const lens = { bestBlurUm: 2, wideOpenFactor: 1, widestF: 2.8 };
-    expect(lensBlurMm(lens, 2.8)).to.be.closeTo(0.004, 1e-12);
-    expect(lensBlurMm(lens, 28)).to.be.closeTo(0.00202, 1e-12);
+    // f/2.8 as engraved means the mark, 2√2.
+    expect(lensBlurMm(lens, 8 ** 0.5)).to.be.closeTo(0.004, 1e-12);
+    expect(lensBlurMm(lens, 10 * 8 ** 0.5)).to.be.closeTo(0.00202, 1e-12);
   });
 });
 

@@ -136,7 +136,7 @@ describe('the checklists', () => {
     const back = of('setBack').map(({ what }) => what);
     const wanted = new Set(planned.flatMap(({ plan }) => plan.camera.setBack.what));
     expect(back).to.have.members([...wanted]);
-    expect(of('brighten')).to.deep.equal([{ code: 'brighten', title: 'Ferry Steps market', thirds: 4 }]);
+    expect(of('brighten')).to.deep.equal([{ code: 'brighten', title: 'Ferry Steps market', thirds: 2 }]);
     expect(back).not.to.include('stabiliser');
   });
 

@@ -30,5 +30,12 @@ export function againstHush(situation: Situation, { candidate }: Choice): Agains
   const blur = here.lostBlur - there.lostBlur;
   const grain = here.lostGrain - there.lostGrain;
   const hush = dialledSetting(free, best.candidate);
-  return { hush: { ...hush, ...there }, halvings: blur + grain, blur, grain, floor: runOf(best), by: school === 'hush' ? 'pins' : school };
+  return {
+    hush: { ...hush, ...there },
+    halvings: blur + grain,
+    blur,
+    grain,
+    floor: runOf(free, best),
+    by: school === 'hush' ? 'pins' : school,
+  };
 }

@@ -12,9 +12,9 @@ describe('the setting of the camera', () => {
     expect(camera).to.include({ mode: 'manual', rawBits: 12 });
     expect(camera.iso).to.be.closeTo(6400, 1);
     expect(camera.meter.code).to.equal('reads');
-    expect((camera.meter as { stops: number }).stops).to.be.closeTo(-4 / 3, 1 / 6);
+    expect((camera.meter as { stops: number }).stops).to.be.closeTo(-2 / 3, 1 / 6);
     expect(camera.drive).to.deep.equal({ code: 'burst', frames: 3, perSecond: 8 });
-    expect(camera.setBack.brightenStops).to.be.closeTo(4 / 3, 1 / 6);
+    expect(camera.setBack.brightenStops).to.be.closeTo(2 / 3, 1 / 6);
   });
   it('let ISO float under its ceiling where nothing is lifted', () => {
     expect(cameraFor({ light: { ev100: 8 } })).to.include({ mode: 'manualAutoIso' });

@@ -51,7 +51,8 @@ export interface Figures {
   compensationStops: number;
   isoEquivalent: number;
   overStops: number;
-  plateau: { slowestS: number; fastestS: number } | null;
+  /** The floor: the run of shutters that look alike, and the halvings lost at the best of them. */
+  plateau: { slowestS: number; fastestS: number; lost: number } | null;
   /** Smear of the subject as a share of the picture height. */
   smearShare: number;
   /** Smear of the limbs in pixels as viewed, where they may move faster than what must hold still; null where they do not. */

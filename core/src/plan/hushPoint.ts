@@ -29,22 +29,28 @@ export function hushPoint(situation: Situation, ev100: number, near: Choice | nu
   if (situation.evaluatesOnly) return asPinned(situation, ev100);
   const rows = withinWish(situation, usableRows(situation, ev100));
   const start = near?.floor?.best.candidate ?? null;
-  return (
-    nothingRelaxedBut(situation, rows, start) ?? withoutDepth(situation, rows, start) ?? nearestSetting(situation, ev100)
-  );
+  return nothingRelaxedBut(situation, rows, start) ?? withoutDepth(situation, rows, start) ?? nearestSetting(situation, ev100);
 }
 
 /** The run of shutters that look alike, as figures give it. */
-export const runOf = ({ floor }: Choice): { slowestS: number; fastestS: number } | null =>
-  floor && { slowestS: floor.slowestS, fastestS: floor.fastestS };
+export const runOf = ({ detail }: Situation, { floor }: Choice): { slowestS: number; fastestS: number; lost: number } | null =>
+  floor && {
+    slowestS: floor.slowestS,
+    fastestS: floor.fastestS,
+    lost: Math.log2(detail.model.idealBits / floor.best.bits),
+  };
 
 /** By shutter the settings that get the light, hold and do not shut Freeze: these never give way here. */
-export function usableRows(situation: Situation, ev100: number): Rows {
+function usableRows(situation: Situation, ev100: number): Rows {
   const { allowed, apertures } = situation.marks;
   return new Rows(allowed.length, (i) => {
     const shutter = allowed[i]!;
     // Most shutters need not be looked at. Light is best wide open.
-    if (shutter.freeze === 'shut' || situation.exposure(shutter, apertures[0]!, ev100).light === 'shut' || !situation.holds(shutter))
+    if (
+      shutter.freeze === 'shut' ||
+      situation.exposure(shutter, apertures[0]!, ev100).light === 'shut' ||
+      !situation.holds(shutter)
+    )
       return [];
     return situation.candidatesAt(shutter, ev100).filter(({ overExposed, gates }) => !overExposed && gates.light !== 'shut');
   });
@@ -160,7 +166,7 @@ export function passes({ gates }: Candidate, relaxed: readonly GateName[]): bool
 }
 
 /** Depth gives way, and with it Focus and Flicker are no longer asked. */
-export function withoutDepth(situation: Situation, usable: Rows, near: Candidate | null = null): Choice | null {
+function withoutDepth(situation: Situation, usable: Rows, near: Candidate | null): Choice | null {
   const rows = passing(situation, usable, ['focus', 'flicker', 'depth']);
   return rows.isEmpty ? null : deepest(situation, rows, near, null);
 }
@@ -187,7 +193,10 @@ function deepest(situation: Situation, rows: Rows, near: Candidate | null, dear:
   // Detail has one summit over aperture in practice: the last that is within the tenth ends the search.
   let found = slowEnd(best.aperture.index, rowOf(situation, best)) ?? best;
   for (let aperture = best.aperture.index + 1; aperture < situation.marks.apertures.length; aperture++) {
-    const next = slowEnd(aperture, nearestWith(rows, rowOf(situation, found), (i) => settingAt(aperture, i) !== undefined));
+    const next = slowEnd(
+      aperture,
+      nearestWith(rows, rowOf(situation, found), (i) => settingAt(aperture, i) !== undefined),
+    );
     if (!next) break;
     found = next;
   }
@@ -231,7 +240,8 @@ function nearestShowing(situation: Situation, ev100: number): Choice | null {
   let nearest: { shutter: ShutterOption; off: number } | null = null;
   // Faster first: among equally near ones the hands hold it better.
   for (const shutter of [...situation.marks.allowed].reverse())
-    if ((nearest === null || off(shutter) < nearest.off - 1e-9) && isLitSomewhere(situation, shutter, ev100)) nearest = { shutter, off: off(shutter) };
+    if ((nearest === null || off(shutter) < nearest.off - 1e-9) && isLitSomewhere(situation, shutter, ev100))
+      nearest = { shutter, off: off(shutter) };
   if (!nearest) return null;
   const shutter = withWholeBurst(situation, nearest.shutter);
   const lit = situation.marks.apertures

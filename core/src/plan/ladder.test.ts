@@ -30,7 +30,10 @@ describe('the ladder', () => {
       fc.property(anyBrief, (brief) => {
         const { ladder, choice } = planBrief(brief);
         const { ev100 } = brief.light;
-        expect(ladder[0]!.evFrom).to.be.closeTo(ev100 + 3, 1e-9);
+        // It ends sooner only where one third brighter would be over-exposed whatever one does.
+        const first = ladder[0]!;
+        expect(first.evFrom).to.be.at.most(ev100 + 3 + 1e-9);
+        if (first.evFrom < ev100 + 3 - 1e-9) expect(first.iso).to.be.closeTo(brief.kit.sensor.baseIso, 1e-6);
         expect(ladder.at(-1)!.evTo).to.be.closeTo(ev100 - 4, 1e-9);
         ladder.slice(1).forEach((rung, i) => expect(ladder[i]!.evTo - rung.evFrom).to.be.closeTo(1 / 3, 1e-9));
         const [now, ...others] = ladder.filter((rung) => rung.now);
@@ -46,20 +49,21 @@ describe('the ladder', () => {
     const { ladder } = planBrief(exampleBrief());
     expect(ladder.map(({ change }) => change.code)).to.deep.equal([
       'isoFalls',
+      'pastCrisp',
       'isoCeiling',
       'lift',
+      'lift',
       'liftLimit',
-      'pastCrisp',
       'past',
     ]);
-    // Hand arithmetic: f/2.8, 1/320 s and ISO 6400 meter at EV 5.3; 1⅓ stops of lift carry it to EV 4.0.
+    // Hand arithmetic: f/2.8, 1/256 s and ISO 6400 meter at EV 5.0.
     const ceiling = ladder.find(({ change }) => change.code === 'isoCeiling')!;
-    expect(ceiling.evTo).to.be.closeTo(16 / 3, 1e-9);
-    // 644 px a second is 4 px at 1/160 s: a stop under the present 1/320 s, so from EV 2.7 nothing freezes it.
+    expect(ceiling.evTo).to.be.closeTo(5, 1e-9);
+    // 644 px a second is 4 px at 1/160 s, which ISO 6400 lifted 1⅓ stops (and a sixth, for dials go in thirds) carries to EV 3.
     const past = ladder.find(({ change }) => change.code === 'past')!;
     expect(past.evFrom).to.be.closeTo(8 / 3, 1e-9);
     const { change } = past as { change: Extract<Rung['change'], { code: 'past' }> };
-    expect(change.remedy!.code).to.equal('askStill');
+    expect(change.remedy!.code).to.equal('follow');
     expect(change.shortStops).to.be.above(0);
   });
 

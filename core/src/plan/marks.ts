@@ -150,9 +150,7 @@ export class Marks {
       freeze: this.#motionGate(smearMm),
       hands,
       flicker: gateBelow(flicker, FLICKER_STOPS.open, FLICKER_STOPS.marginal),
-      detail: once(() =>
-        this.#detail().shutter(AIMS[wishes.aim].smearCosts ? smearMm : 0, this.#shakeMm(shutterS)),
-      ),
+      detail: once(() => this.#detail().shutter(AIMS[wishes.aim].smearCosts ? smearMm : 0, this.#shakeMm(shutterS))),
     };
   }
 

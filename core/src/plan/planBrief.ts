@@ -10,6 +10,7 @@ import { ladderOf, type LadderSpan, type Rung } from './ladder.ts';
 import { liftOrIso, type LiftVerdict } from './liftOrIso.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
+import { shortfallsOf, type Shortfall } from './shortfalls.ts';
 import { choiceOf } from './schools.ts';
 import { Situation, type Candidate } from './situation.ts';
 
@@ -40,6 +41,8 @@ export interface Plan {
   relaxed: GateName[];
   possible: boolean;
   remedies: Remedy[];
+  /** What fails at the nearest setting, and how badly, for whoever shoots anyway; empty where it works. */
+  anyway: Shortfall[];
   /** Against the hush point, where pins or another school chose. */
   against: AgainstHush | null;
   liftOrIso: LiftVerdict;
@@ -90,7 +93,7 @@ function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanA
     marked.some((markS) => Math.abs(3 * Math.log2(shutterS / markS)) <= nearby + 1e-6),
   );
   const curve = curveOf(situation, ev100, shutters);
-  const figures = figuresOf(situation, choice.candidate, against?.floor ?? runOf(choice));
+  const figures = figuresOf(situation, choice.candidate, against?.floor ?? runOf(situation, choice));
   const setting = dialledSetting(situation, choice.candidate);
   return {
     choice: setting,
@@ -106,6 +109,7 @@ function planFor(situation: Situation, choice: Choice, nearby = Infinity): PlanA
     relaxed: choice.relaxed,
     possible: choice.possible,
     remedies: choice.possible ? [] : remediesFor(situation, choice),
+    anyway: choice.possible ? [] : shortfallsOf(situation, choice.candidate),
     against,
     liftOrIso: liftOrIso(situation, choice.candidate),
   };

@@ -1,11 +1,11 @@
 import type { Provenance } from '../brief/brief.ts';
-import { shutterMarks } from '../light/marks.ts';
+import { backgroundRateMmPerS, crossingTimeS } from '../motion/subject.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import type { AgainstHush } from './against.ts';
 import { AIMS, type Aim } from './aims.ts';
 import type { Figures } from './figures.ts';
 import type { GateName } from './gates.ts';
-import type { Choice } from './hushPoint.ts';
+import { passes, type Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
 
 /** One reason of a plan: what it is about, and every number that its sentence names. Lengths in viewed px, times in s, light in stops. */
@@ -22,7 +22,7 @@ export type Reason =
   | Hands
   | { code: 'depth'; nearM: number; farM: number | null; neededM: number; far: boolean; approaching: boolean }
   | { code: 'focus'; headroomEv: number }
-  | { code: 'plateau'; slowestS: number; fastestS: number }
+  | FloorReason
   | { code: 'grain'; snrSubject: number; snrShadow: number };
 
 /** Why nothing works. `pinned` where shutter, aperture and ISO were all given. */
@@ -35,9 +35,19 @@ type Impossible = { code: 'impossible' } & (
 
 /** How far the subject smears: a rate and a length where it should not, a share of the height where it should. */
 type Motion = { code: 'motion'; px: number } & (
-  | { wanted: null; limbs: boolean; pxPerS: number; shutterS: number; crisp: Crispness; limbsPx: number | null }
+  | {
+      wanted: null;
+      limbs: boolean;
+      pxPerS: number;
+      shutterS: number;
+      crisp: Crispness;
+      limbsPx: number | null;
+      follow: Following;
+    }
   | { wanted: { from: number; to: number }; aim: Aim; share: number }
 );
+/** Whether the camera turns with it, and then how far the background smears, viewed px; else in how long it crosses the frame, s, where that is soon. */
+export type Following = { followed: true; backgroundPx: number } | { followed: false; crossingS: number | null };
 export type Crispness = 'crisp' | 'justPast' | 'smeared';
 
 interface Pan {
@@ -50,13 +60,21 @@ interface Pan {
   burstChance: number;
 }
 
-/** Which of the two disturbances costs more, halvings; and what two thirds of a stop towards the other would smear, px, where that is a choice. */
+/** What looks alike: the run of shutters within a tenth of the best, and what ends it on either side. */
+interface FloorReason {
+  code: 'floor';
+  slowestS: number;
+  fastestS: number;
+  /** Slower is softer, or fails a gate; faster is grainier, or fails one; null where the marks end. */
+  slower: 'softer' | GateName | null;
+  faster: 'grainier' | GateName | null;
+}
+
+/** Shares of the detail: what grain takes of it, and what blur takes of the rest. */
 interface Trade {
   code: 'trade';
-  lostGrain: number;
-  lostBlur: number;
-  leads: 'grain' | 'blur';
-  other: { shutterS: number; px: number } | null;
+  grainShare: number;
+  blurShare: number;
   taste: { stops: number; from: Provenance } | null;
 }
 
@@ -70,23 +88,23 @@ interface Hands {
   from: Provenance | null;
 }
 
-const MOST_REASONS = 4;
+const MOST_REASONS = 5;
 
 /** Why the plan is what it is: three or four reasons, most important first. */
 export function reasonsFor(situation: Situation, choice: Choice, figures: Figures, against: AgainstHush | null): Reason[] {
   const { candidate } = choice;
-  const handsAreTheLimit = figures.pan === null && handsRoomStops(situation, candidate) < 1;
+  const handsAreTheLimit = figures.pan === null && handsSetThePace(situation, candidate);
   const all = [
     impossible(situation, choice),
     against && { code: 'against' as const, against },
     ...relaxed(choice, figures),
     motion(situation, candidate, figures),
+    floorReason(situation, choice),
     light(situation, candidate),
-    trade(situation, candidate, figures),
+    trade(situation, figures),
     handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
     focus(candidate),
-    plateau(figures),
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
     { code: 'grain' as const, snrSubject: figures.snrSubject, snrShadow: figures.snrShadow },
   ];
@@ -160,6 +178,7 @@ function motion(situation: Situation, { shutter: { shutterS } }: Candidate, figu
     shutterS,
     crisp: crispnessOf(px),
     limbsPx: limbs && limbs.smearViewPx > 4 ? limbs.smearViewPx : null,
+    follow: followingOf(situation, shutterS),
   };
 }
 
@@ -173,28 +192,62 @@ function light({ brief, isoRange }: Situation, candidate: Candidate): Reason {
   return { code: 'light', fNumber, shutterS, iso, roomStops: Math.log2(isoRange.to / iso), ceilingFrom };
 }
 
-function trade(situation: Situation, candidate: Candidate, { lostGrain, lostBlur }: Figures): Reason {
-  const { brief, picture } = situation;
-  const { tasteStops, tasteFrom, aim, school } = brief.picture;
-  const leads = lostGrain >= lostBlur ? 'grain' : 'blur';
-  const otherS = shutterMarks.value(shutterMarks.nearest(candidate.shutter.shutterS) + (leads === 'grain' ? -2 : 2));
-  const chosen = situation.geometry.moves && AIMS[aim].smearCosts && school === 'hush';
+/** A subject that crosses the frame sooner than this, s, is better followed. Ours. */
+const CROSSES_SOON_S = 1;
+
+function followingOf({ brief, picture, geometry }: Situation, shutterS: number): Following {
+  const focal = brief.kit.lens.focalLengthMm;
+  const { motion } = geometry;
+  if (motion.followed)
+    return { followed: true, backgroundPx: viewedPixels(backgroundRateMmPerS(motion, focal) * shutterS, picture) };
+  const crossingS = crossingTimeS(motion, focal, picture.widthMm);
+  return { followed: false, crossingS: crossingS < CROSSES_SOON_S ? crossingS : null };
+}
+
+function trade({ brief }: Situation, { lostGrain, lostBlur }: Figures): Reason {
+  const { tasteStops, tasteFrom } = brief.picture;
   return {
     code: 'trade',
-    lostGrain,
-    lostBlur,
-    leads,
-    other: chosen ? { shutterS: otherS, px: viewedPixels(situation.geometry.smearRateMmPerS * otherS, picture) } : null,
+    grainShare: Math.max(0, 1 - 2 ** -lostGrain),
+    blurShare: Math.max(0, 1 - 2 ** -lostBlur),
     taste: tasteFrom ? { stops: tasteStops, from: tasteFrom } : null,
   };
 }
 
+/** What ends the floor that a choice stands on; nothing is said of one that pins or a school left. */
+function floorReason(situation: Situation, { floor, candidate, dear }: Choice): Reason | null {
+  if (!floor || dear || situation.marks.allowed.length === 1) return null;
+  const { allowed } = situation.marks;
+  const gateAt = (i: number): GateName | 'none' | null => {
+    const shutter = allowed[i];
+    if (!shutter) return null;
+    const row = situation.candidatesAt(shutter, candidate.ev100);
+    if (row.some((other) => !other.overExposed && passes(other, situation.waived))) return 'none';
+    // The same aperture fails by the gate that asks for attention first.
+    const beyond = row[candidate.aperture.index]!;
+    return FAILS_FIRST.find((gate) => fails(beyond, gate)) ?? 'none';
+  };
+  const [slower, faster] = [gateAt(floor.from - 1), gateAt(floor.to + 1)];
+  return {
+    code: 'floor',
+    slowestS: floor.slowestS,
+    fastestS: floor.fastestS,
+    slower: slower === 'none' ? 'softer' : slower,
+    faster: faster === 'none' ? 'grainier' : faster,
+  };
+}
+
+const FAILS_FIRST = ['light', 'freeze', 'hold', 'flicker', 'depth', 'focus'] as const satisfies readonly GateName[];
+const fails = ({ gates, overExposed }: Candidate, gate: GateName): boolean =>
+  (gate === 'hold' ? gates.hold !== 'open' : gates[gate] === 'shut') || (gate === 'light' && overExposed);
+
 const slowestHeld = (situation: Situation) => situation.marks.shutters.find((option) => option.hands().hold === 'open');
 
-/** Stops by which the slowest shutter the hands hold is slower than the candidate's; below zero when they hold none as slow. */
-function handsRoomStops(situation: Situation, { shutter, gates }: Candidate): number {
-  const slowest = slowestHeld(situation);
-  return gates.hold !== 'open' || !slowest ? -1 : Math.log2(slowest.shutterS / shutter.shutterS);
+/** Whether the hands are what forbids a slower shutter: the subject would still pass there, and they do not. */
+function handsSetThePace({ marks }: Situation, { shutter, gates }: Candidate): boolean {
+  if (gates.hold !== 'open') return true;
+  const slower = marks.allowed.find(({ index }) => index === shutter.index - 1);
+  return slower !== undefined && slower.hands().hold !== 'open' && slower.freeze !== 'shut';
 }
 
 function hands(situation: Situation, candidate: Candidate): Reason {
@@ -203,7 +256,7 @@ function hands(situation: Situation, candidate: Candidate): Reason {
   const none = candidate.gates.hold !== 'open' || !slowest;
   return {
     code: 'hands',
-    how: none ? 'none' : handsRoomStops(situation, candidate) < 1 ? 'limit' : 'free',
+    how: none ? 'none' : handsSetThePace(situation, candidate) ? 'limit' : 'free',
     confidence: situation.brief.picture.confidence,
     slowestS: slowest?.shutterS ?? null,
     frames: slowest?.hands().frames ?? 0,
@@ -225,11 +278,4 @@ function depth({ brief, geometry: { depthM } }: Situation, { gates, nearM, farM 
 
 function focus({ focusHeadroomEv, gates }: Candidate): Reason | null {
   return gates.focus === 'open' ? null : { code: 'focus', headroomEv: focusHeadroomEv };
-}
-
-/** A floor narrower than this, stops, is no news. */
-const WIDE_STOPS = 0.6;
-
-function plateau({ plateau: run }: Figures): Reason | null {
-  return !run || Math.log2(run.slowestS / run.fastestS) < WIDE_STOPS ? null : { code: 'plateau', ...run };
 }

@@ -14,7 +14,7 @@ export type Remedy = { stops: number } & (
   | { code: 'fasterLens'; fNumber: number }
   /** Because every mark over-exposes, or for the slow shutter that shows motion. */
   | { code: 'filter'; why: 'everyMark' | 'slowShutter' }
-  | { code: 'brace' | 'askStill' | 'stillPhase' | 'nearer' | 'confidence' | 'unpin' | 'stop' }
+  | { code: 'follow' | 'brace' | 'askStill' | 'stillPhase' | 'nearer' | 'confidence' | 'unpin' | 'stop' }
 );
 
 /** Where nobody goes nearer, whatever the picture. */
@@ -36,7 +36,7 @@ export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
   const ev = choice.candidate.ev100;
   if (choice.reason === 'tooBright') return [filterFor(situation, choice)];
   if (situation.evaluatesOnly) return [{ code: 'unpin', stops: 0 }];
-  const tries = [moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight, lessLight];
+  const tries = [follow, moreIso, moreLift, brace, stillness, wider, fasterLens, nearer, lessSure, moreLight, lessLight];
   const remedies = tries.map((attempt) => attempt(situation, ev, choice)).filter((remedy) => remedy !== null);
   return remedies.length > 0 ? remedies : [{ code: 'stop', stops: 0 }];
 }
@@ -45,7 +45,7 @@ export function remediesFor(situation: Situation, choice: Choice): Remedy[] {
 export function onTheSpot(situation: Situation, choice: Choice): Remedy | null {
   if (choice.reason === 'tooBright') return filterFor(situation, choice);
   if (situation.evaluatesOnly) return null;
-  for (const attempt of [brace, stillness, moreIso, moreLift, nearer, lessSure, lessLight]) {
+  for (const attempt of [follow, brace, stillness, moreIso, moreLift, nearer, lessSure, lessLight]) {
     const remedy = attempt(situation, choice.candidate.ev100, choice);
     if (remedy) return remedy;
   }
@@ -81,6 +81,16 @@ function moreLift(situation: Situation, ev: number): Remedy | null {
     isPossible(situation.withCeilings({ liftCeilingStops: now + more }), ev),
   );
   return stops === null ? null : { code: 'lift', stops, liftStops: now + stops };
+}
+
+/** Turning with what crosses the frame: first of all remedies for it. */
+function follow(situation: Situation, ev: number): Remedy | null {
+  const { aim } = situation.brief.picture;
+  const { motion, smearRateMmPerS } = situation.geometry;
+  if (!situation.geometry.moves || motion.followed || !AIMS[aim].canFollow) return null;
+  const turning = situation.changed((brief) => ({ ...brief, hold: { ...brief.hold, follow: true } }));
+  const stops = Math.log2(smearRateMmPerS / turning.geometry.smearRateMmPerS);
+  return stops > 1 / 3 && isPossible(turning, ev) ? { code: 'follow', stops } : null;
 }
 
 function brace(situation: Situation, ev: number): Remedy | null {

@@ -8,7 +8,7 @@ import { compareSchools, planBrief, whatDarkerBuys, type SchoolRow } from './pla
 import { choiceOf } from './schools.ts';
 import { Situation } from './situation.ts';
 
-const RUNS = { seed: 20260125, numRuns: 1000 };
+const RUNS = { seed: 20260125, numRuns: 300 };
 const RANK: Record<GateState, number> = { open: 0, marginal: 1, shut: 2 };
 
 const bySchool = (brief: Brief): Record<School, SchoolRow> =>
@@ -61,8 +61,8 @@ describe('the schools', () => {
           const keepsGates = Object.entries(other.gates).every(
             ([gate, state]) => state !== 'shut' && (gate !== 'hold' || state === 'open'),
           );
-          // Ties within 0.5 % go to the kinder aperture: log2(1/0.995).
-          if (keepsGates) expect(other.halvings, other.school).to.be.at.least(-0.0073);
+          // Hush stands a tenth under the best of its floor at most, its aperture another fiftieth: log2(1/(0.9·0.98)).
+          if (keepsGates) expect(other.halvings, other.school).to.be.at.least(-0.182);
         }
       }),
       RUNS,
@@ -162,7 +162,7 @@ describe('pins', () => {
     for (const point of planBrief(pinned({ fNumber: 4 })).curve) expect(point.fNumber).to.be.closeTo(4, 1e-9);
   });
   it('of shutter, aperture and ISO leave nothing to solve: possible as long as light, hands and movement allow', () => {
-    const good = planBrief(pinned({ shutterS: 1 / 320, fNumber: 2.8, iso: 6400 }));
+    const good = planBrief(pinned({ shutterS: 1 / 200, fNumber: 2.8, iso: 6400 }));
     expect(good.possible).to.equal(true);
     expect(good.against!.halvings).to.be.closeTo(0, 1e-9);
     const dark = planBrief(pinned({ shutterS: 1 / 2000, fNumber: 2.8, iso: 400 }));
@@ -288,7 +288,7 @@ describe('how dark it should look', () => {
     expect(darker.figures.compensationStops).to.be.closeTo(metered.figures.compensationStops - 1, 1e-9);
   });
   it('buys up to a stop of shutter where ceiling and lift are the limit', () => {
-    const dark = briefWith({ light: { ev100: 3 } });
+    const dark = wishing(briefWith({ light: { ev100: 3 } }), { school: 'moment' });
     const stops = Math.log2(planBrief(dark).choice.shutterS / planBrief(wishing(dark, { keyStops: -1 })).choice.shutterS);
     expect(stops).to.be.within(2 / 3 - 1e-9, 1 + 1e-9);
     expect(whatDarkerBuys(wishing(dark, { keyStops: -1 })).shutterStops).to.be.closeTo(stops, 1e-9);

@@ -1,7 +1,7 @@
 import type { School } from '../brief/brief.ts';
 import { MARK_RESIDUE_STOPS } from './exposure.ts';
 import { BOUND_SLACK } from './gates.ts';
-import { chosen, hushPoint, nearestSetting, usableRows, withoutDepth, type Choice } from './hushPoint.ts';
+import { chosen, hushPoint, nearestSetting, type Choice } from './hushPoint.ts';
 import type { ApertureOption } from './marks.ts';
 import type { Candidate, Situation } from './situation.ts';
 
@@ -49,21 +49,27 @@ function cleanFirst(situation: Situation, ev100: number, near: Choice | null): C
     const setting = held(situation, ev100, i).find(({ meteredIso }) => meteredIso >= clean * 2 ** -MARK_RESIDUE_STOPS);
     if (!setting) continue;
     if (best === null || setting.meteredIso < best.meteredIso * (1 - BOUND_SLACK)) best = setting;
-    if (best.meteredIso < clean * 2 ** (1 / 3 - BOUND_SLACK)) break;
+    if (best.meteredIso <= clean * 2 ** (MARK_RESIDUE_STOPS + BOUND_SLACK)) break;
   }
   return best === null ? nearestSetting(situation, ev100) : chosen(situation, best, hush.floor);
 }
 
 /**
  * Depth first: the smallest f-number with Depth open and the slowest shutter with Freeze not shut and Hold open; ISO floats. Too bright,
- * a faster shutter, then a smaller aperture; too dark, Freeze may shut, and then what Hush would give up.
+ * a faster shutter, then a smaller aperture; too dark, Freeze may shut, then Depth may come to its edge, then what Hush would do.
  */
-function depthFirst(situation: Situation, ev100: number): Choice {
+function depthFirst(situation: Situation, ev100: number, near: Choice | null): Choice {
   const from = firstAperture(situation, ({ depth }) => depth === 'open');
   const works = firstExposed(situation, ev100, from, () => true);
   const setting = works.find(({ gates }) => gates.freeze !== 'shut') ?? works.at(-1);
   if (setting) return chosen(situation, setting);
-  return withoutDepth(situation, usableRows(situation, ev100)) ?? nearestSetting(situation, ev100);
+  // Depth at its edge before what Hush would do.
+  const edge = firstAperture(situation, ({ depth }) => depth !== 'shut');
+  for (let i = from - 1; i >= edge; i--) {
+    const wider = held(situation, ev100, i);
+    if (wider.length > 0) return chosen(situation, wider.find(({ gates }) => gates.freeze !== 'shut') ?? wider.at(-1)!);
+  }
+  return hushPoint(situation, ev100, near);
 }
 
 /** Index of the widest aperture that satisfies a wish; of the narrowest where none does. */

@@ -17,7 +17,7 @@ describe('pins', () => {
     expect(stepPin('aperture', choice, 3)(brief).picture.pinned.fNumber).to.be.closeTo(4, 1e-9);
     expect(stepPin('iso', choice, -3)(brief).picture.pinned.iso).to.be.closeTo(3200, 1e-6);
     expect(stepPin('burst', choice, 1)(brief).picture.pinned.burst).to.equal(4);
-    expect(stepPin('shutter', choice, -1)(brief).picture.pinned.shutterS).to.be.closeTo(1 / 256, 1e-9);
+    expect(stepPin('shutter', choice, -1)(brief).picture.pinned.shutterS).to.be.closeTo(2 ** (-22 / 3), 1e-9);
   });
   it('stop where lens, body and limit end', () => {
     expect(canStep(brief, 'aperture', choice, -1)).to.equal(false);

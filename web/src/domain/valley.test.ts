@@ -5,18 +5,21 @@ import { anyBrief, exampleBrief } from '../../../core/test/briefs.ts';
 import { cursorRange, movedCursor, runsOf, valleyFrame } from './valley.ts';
 
 describe('the part of the Valley that is drawn', () => {
-  it('ends two halvings above the hush point and starts at nothing lost', () => {
+  it('ends two halvings above the best of the floor and starts at nothing lost', () => {
     const plan = planBrief(exampleBrief());
     const frame = valleyFrame(plan);
     expect(frame.top - frame.best).to.be.closeTo(2, 1e-9);
     expect(frame.foot).to.equal(0);
-    expect(shutterMarks.label(frame.hush)).to.equal('1/320');
+    expect(shutterMarks.label(frame.hush)).to.equal('1/200');
   });
   it('lets the foot rise under a deep valley, never above its floor', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 12, noNaN: true }), (lost) => {
         const plan = planBrief(exampleBrief());
-        const { foot, best, top } = valleyFrame({ ...plan, figures: { ...plan.figures, lostGrain: lost, lostBlur: 0 } });
+        const { foot, best, top } = valleyFrame({
+          ...plan,
+          figures: { ...plan.figures, plateau: null, lostGrain: lost, lostBlur: 0 },
+        });
         expect(foot).to.be.at.least(0);
         expect(best - foot).to.be.at.least(Math.min(lost, 2));
         expect(top - foot).to.be.at.most(5.3);

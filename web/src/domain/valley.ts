@@ -8,13 +8,13 @@ export interface ValleyFrame {
   hush: number;
   /** What the plan chose: the hush point, unless a pin or another school decided. */
   chosen: number;
-  /** Halvings lost at the hush point (where nothing works, at the best of the curve), at the foot and at the top of the axis. */
+  /** Halvings lost at the best of the floor (where nothing works, of the curve), at the foot and at the top of the axis. */
   best: number;
   foot: number;
   top: number;
 }
 
-/** Halvings above the hush point at which the axis ends: beyond, a quarter of the detail is left. */
+/** Halvings above the best at which the axis ends: beyond, a quarter of the detail is left. */
 const ABOVE = 2;
 /** Thirds either side of a setting that a Valley can show. */
 export const VALLEY_REACH = 20;
@@ -23,7 +23,7 @@ const SLOWER_THIRDS = { least: 9, most: 17 } as const;
 const FASTER_THIRDS = 12;
 /** Thirds drawn beyond a setting that lies outside that. */
 const BESIDE_THIRDS = 4;
-/** Where the hush point itself loses more halvings than this the foot of the axis rises, or the valley would look flat. */
+/** Where the best itself loses more halvings than this the foot of the axis rises, or the valley would look flat. */
 const DEEP = 3.2;
 
 /** The part of the Valley round the hush point; its marks never go beyond those of the series. */
@@ -37,7 +37,8 @@ export function valleyFrame({
   const chosen = shutterMarks.nearest(choice.shutterS);
   const hush = against ? shutterMarks.nearest(against.hush.shutterS) : chosen;
   const own = against ? against.hush.lostGrain + against.hush.lostBlur : figures.lostGrain + figures.lostBlur;
-  const best = possible || against ? own : Math.min(own, ...curve.map((point) => point.lostGrain + point.lostBlur));
+  const least = possible || against ? own : Math.min(own, ...curve.map((point) => point.lostGrain + point.lostBlur));
+  const best = Math.min(least, figures.plateau?.lost ?? least);
   const slowest = curve[0] ? shutterMarks.nearest(curve[0].shutterS) : hush;
   const slower = Math.min(SLOWER_THIRDS.most, Math.max(SLOWER_THIRDS.least, hush - slowest + 1));
   const foot = best > DEEP ? Math.floor(best - DEEP + 1) : 0;

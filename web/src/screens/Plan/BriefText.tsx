@@ -1,4 +1,4 @@
-import { apertureLabel, fullFrameEquivalentMm, isoLabel, MOVING_THINGS, STABILISER_SHARE, type Brief } from '@hushto/core';
+import { AIMS, apertureLabel, fullFrameEquivalentMm, isoLabel, MOVING_THINGS, STABILISER_SHARE, type Brief } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
 import { groupDigits, shownWords, stanceWords, stopWords, subjectWords } from '@hushto/words';
 import { ChevronDown } from 'lucide-react';
@@ -23,6 +23,7 @@ const DirectionEditor = editor((all) => all.DirectionEditor);
 const DistanceEditor = editor((all) => all.DistanceEditor);
 const EvEditor = editor((all) => all.EvEditor);
 const FlickerEditor = editor((all) => all.FlickerEditor);
+const FollowEditor = editor((all) => all.FollowEditor);
 const HoldEditor = editor((all) => all.HoldEditor);
 const IsoCeilingEditor = editor((all) => all.IsoCeilingEditor);
 const LensEditor = editor((all) => all.LensEditor);
@@ -128,7 +129,21 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
           ),
           ['subject.depthM'],
         )}
-        {subject.depthM > 0 && ' deep'}.
+        {subject.depthM > 0 && ' deep'}
+        {subject.speedMps > 0 && AIMS[picture.aim].canFollow && (
+          <>
+            ; I{' '}
+            {token(
+              'Whether the camera follows',
+              hold.follow ? 'follow it' : 'hold still',
+              () => (
+                <FollowEditor {...props} />
+              ),
+              ['hold.follow'],
+            )}
+          </>
+        )}
+        .
       </p>
       {!plain && (
         <button type="button" className="unfold btn s bare" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>

@@ -1,5 +1,5 @@
 import { type Aim, type Brief, type GateName, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
-import { capital, isoWords, keptWords, plainNumber, shutterWords, stopWords, viewOf } from '@hushto/words';
+import { capital, halvingsShare, isoWords, keptWords, plainNumber, shutterWords, stopWords, viewOf } from '@hushto/words';
 import { PinOff, Table2 } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -120,7 +120,9 @@ export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & Editor
             {plan.possible || plan.against ? (
               <>
                 <b>{comparison}</b>
-                {(third ?? frame.chosen) === frame.hush && !plan.against ? ': you are on it.' : `: ${pastWords(plan, shown)}`}
+                {(third ?? frame.chosen) === frame.hush && !plan.against
+                  ? ' as the best: the slowest that does.'
+                  : `: ${pastWords(plan, shown)}`}
               </>
             ) : (
               <>
@@ -130,7 +132,8 @@ export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & Editor
             )}
             <br />
             <span className="quiet">
-              Grain takes {plainNumber(shown.figures.lostGrain)} halvings of detail, blur {plainNumber(shown.figures.lostBlur)}.
+              Grain costs {halvingsShare(shown.figures.lostGrain)} of the detail, blur {halvingsShare(shown.figures.lostBlur)} of
+              the rest.
             </span>
           </p>
           <Tip name="valley" className="tip-v">
@@ -166,11 +169,8 @@ export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & Editor
       </div>
       <div className="colB">
         <RestCells brief={brief} shown={shown} {...actions} />
-        {plan.possible ? (
-          <SetCamera brief={brief} shown={shown} view={view} />
-        ) : (
-          <WhatWouldHelp brief={brief} remedies={plan.remedies} />
-        )}
+        {!plan.possible && <WhatWouldHelp brief={brief} remedies={plan.remedies} />}
+        <SetCamera brief={brief} shown={shown} view={view} anyway={plan.possible ? null : plan.anyway} />
         <SimulatedFrame {...framed} view={view} />
       </div>
       {width > 0 && width < NARROW && (

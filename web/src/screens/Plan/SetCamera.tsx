@@ -1,5 +1,5 @@
-import type { Brief, PlanAtShutter } from '@hushto/core';
-import { CAMERA_TERMS, cameraLines, type CameraLines } from '@hushto/words';
+import type { Brief, PlanAtShutter, Shortfall } from '@hushto/core';
+import { CAMERA_TERMS, cameraLines, shortfallWords, type CameraLines } from '@hushto/words';
 import { List, X } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, useDeferredValue, useMemo } from 'react';
@@ -13,20 +13,22 @@ interface SetCameraProps {
   brief: Brief;
   shown: PlanAtShutter;
   view: string;
+  /** What fails at the nearest setting where nothing works; null where something does. */
+  anyway: readonly Shortfall[] | null;
 }
 
 /** How to set the camera for the shown setting, a line each, and what to set back afterwards; in a drag the words follow when they can. */
-export function SetCamera({ brief, shown, view }: SetCameraProps) {
+export function SetCamera({ brief, shown, view, anyway }: SetCameraProps) {
   const set = useMemo(() => ({ brief, shown }), [brief, shown]);
-  return <Lines {...useDeferredValue(set)} view={view} />;
+  return <Lines {...useDeferredValue(set)} view={view} anyway={anyway} />;
 }
 
-const Lines = memo(function Lines({ brief, shown, view }: SetCameraProps) {
+const Lines = memo(function Lines({ brief, shown, view, anyway }: SetCameraProps) {
   const lines = cameraLines(brief, shown.camera);
   return (
     <section className="set" aria-labelledby="set-title">
       <div className="head">
-        <h2 id="set-title">Set the camera</h2>
+        <h2 id="set-title">{anyway ? 'If you shoot anyway' : 'Set the camera'}</h2>
         <Popover.Root>
           <Popover.Trigger className="btn s bare">
             <List className="i" aria-hidden="true" /> All
@@ -47,7 +49,8 @@ const Lines = memo(function Lines({ brief, shown, view }: SetCameraProps) {
           </Popover.Portal>
         </Popover.Root>
       </div>
-      <CameraRows lines={lines} first={FIRST} />
+      {anyway && <p className="quiet">{anyway.map(shortfallWords).join(' ')}</p>}
+      <CameraRows lines={lines} first={anyway ? 1 : FIRST} />
     </section>
   );
 });

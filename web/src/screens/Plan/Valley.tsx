@@ -1,5 +1,5 @@
 import { ALIKE, shutterMarks, windowOf, type Aim, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
-import { capital, shutterWords } from '@hushto/words';
+import { capital, halvingsShare, shutterWords } from '@hushto/words';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -289,9 +289,10 @@ const Ground = memo(
 function Levels({ frame, layout, possible }: { frame: ValleyFrame; layout: Layout; possible: boolean }) {
   const { y, right } = layout;
   const levels = [
-    { at: frame.top, say: 'a quarter' },
+    { at: frame.top, say: 'three quarters less' },
     { at: frame.best + 1, say: 'half the detail' },
-    { at: frame.best, say: possible ? 'the same' : 'least lost' },
+    { at: frame.best + Math.log2(4 / 3), say: 'a quarter less' },
+    { at: frame.best, say: possible ? 'the best' : 'least lost' },
   ];
   return (
     <>
@@ -305,20 +306,20 @@ function Levels({ frame, layout, possible }: { frame: ValleyFrame; layout: Layou
       ))}
       {y(frame.foot) - y(frame.best) > 26 && (
         <text x={GUTTER - 8} y={y(frame.foot) - 5} className="end">
-          {frame.foot === 0 ? 'nothing lost' : `${frame.foot} lost`}
+          {frame.foot === 0 ? 'nothing lost' : `${halvingsShare(frame.foot)} lost`}
         </text>
       )}
     </>
   );
 }
 
-/** The run where at most a tenth is lost against the best of the curve, as a flat line at its rim. */
+/** The run that looks alike, as a flat line with two ends at its rim; the hush point stands at its slow one. */
 function Floor({ plan, frame, layout }: Omit<GroundProps, 'aim'>) {
   const { plateau } = plan.figures;
   if (!plateau || !plan.possible) return null;
   const { x, y } = layout;
-  const rim = y(Math.min(...plan.curve.map((point) => point.lostBlur + point.lostGrain)) + Math.log2(1 / ALIKE));
-  const [from, to] = [x(shutterMarks.nearest(plateau.slowestS) - 0.5), x(shutterMarks.nearest(plateau.fastestS) + 0.5)];
+  const rim = y(plateau.lost + Math.log2(1 / ALIKE));
+  const [from, to] = [x(shutterMarks.nearest(plateau.slowestS)), x(shutterMarks.nearest(plateau.fastestS))];
   // Labels stand clear of the curve either side of the stem.
   const clear = (fromPx: number, toPx: number): number =>
     Math.min(
@@ -329,25 +330,21 @@ function Floor({ plan, frame, layout }: Omit<GroundProps, 'aim'>) {
         .map(({ top }) => top),
     ) - 12;
   const hushX = x(frame.hush);
-  const left = clear(hushX - 130, hushX);
-  const right = clear(hushX, hushX + 105);
+  const right = clear(hushX, hushX + 130);
   return (
     <>
-      <line x1={from} x2={to} y1={rim} y2={rim} className="floor" />
-      {left > TOP + 32 && (
+      <path d={`M${from} ${rim - 5}V${rim + 5}M${from} ${rim}H${to}M${to} ${rim - 5}V${rim + 5}`} className="floor" />
+      {right > TOP + 32 && (
         <>
-          <text x={hushX - 10} y={left - 17} className="end hushlab">
-            Valley floor:
+          <text x={hushX + 10} y={right - 17} className="hushlab">
+            Hush point
           </text>
-          <text x={hushX - 10} y={left} className="end hushlab">
-            within a tenth
+          <text x={hushX + 10} y={right} className="hushlab">
+            {from === to
+              ? ''
+              : `${shutterMarks.label(frame.hush)} to ${shutterMarks.label(shutterMarks.nearest(plateau.fastestS))} alike`}
           </text>
         </>
-      )}
-      {right > TOP + 16 && (
-        <text x={hushX + 10} y={right} className="hushlab">
-          Hush point
-        </text>
       )}
     </>
   );

@@ -1,5 +1,5 @@
 import { apertureLabel, isoLabel, shutterMarks, stopsLabel, type PlanAtLight } from '@hushto/core';
-import { groupDigits, keptWords, plainNumber, shutterWords } from '@hushto/words';
+import { groupDigits, halvingsShare, keptWords, plainNumber, shutterWords } from '@hushto/words';
 import { percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../domain/valley.ts';
 
@@ -21,8 +21,8 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
     <div className="table-scroll" tabIndex={0} role="region" aria-label="The Valley as a table">
       <table className="data">
         <caption>
-          At each shutter the aperture that keeps most detail. Smear in px {view}; blur and grain in halvings of detail; kept is
-          the share of the same picture without blur at base ISO.
+          At each shutter the aperture that keeps most detail. Smear in px {view}; what grain costs of the detail, and blur of the
+          rest; kept is the share of the same picture without blur at base ISO.
         </caption>
         <thead>
           <tr>
@@ -46,7 +46,7 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
             <th scope="col" className="r">
               Kept
             </th>
-            <th scope="col">Against hush</th>
+            <th scope="col">Against the best</th>
           </tr>
         </thead>
         <tbody>
@@ -60,10 +60,10 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
                 <td className="r">{groupDigits(isoLabel(row.iso))}</td>
                 <td className="r">{stopsLabel(row.liftStops)}</td>
                 <td className="r">{plainNumber(row.subjectBlurViewPx)}</td>
-                <td className="r">{row.lostBlur.toFixed(1)}</td>
-                <td className="r">{row.lostGrain.toFixed(1)}</td>
+                <td className="r">{halvingsShare(row.lostBlur)}</td>
+                <td className="r">{halvingsShare(row.lostGrain)}</td>
                 <td className="r">{percentText(2 ** -lost)}</td>
-                <td>{isHush ? 'hush point' : keptWords(lost - frame.best, { named: false })}</td>
+                <td>{isHush ? 'hush point' : keptWords(lost - frame.best)}</td>
               </tr>
             );
           })}

@@ -7,4 +7,4 @@ export { MoreKit } from './MoreKit.tsx';
 export { MoreLight } from './MoreLight.tsx';
 export { MorePicture } from './MorePicture.tsx';
 export { BurstEditor, ConfidenceEditor, IsoCeilingEditor, LiftEditor, ViewEditor } from './PictureEditors.tsx';
-export { DepthEditor, DirectionEditor, DistanceEditor, SpeedEditor, SubjectEditor } from './SubjectEditors.tsx';
+export { DepthEditor, DirectionEditor, DistanceEditor, FollowEditor, SpeedEditor, SubjectEditor } from './SubjectEditors.tsx';
