@@ -41,7 +41,7 @@ describe('Light', () => {
     expect(await found.innerText()).to.match(/EV\s12\.0/);
     await page.getByText('Lux', { exact: true }).click();
     await page.getByRole('textbox', { name: 'Light on it' }).fill('40');
-    expect(await found.innerText()).to.match(/EV\s4\.0[\s\S]*1\/320/);
+    expect(await found.innerText()).to.match(/EV\s4\.0[\s\S]*1\/200/);
     await page.getByText('Background', { exact: true }).click();
     await page.getByRole('textbox', { name: 'Light on it' }).fill('10');
     expect(await found.innerText()).to.match(/background is 2\sstops darker/);
@@ -196,11 +196,11 @@ describe('Pocket', () => {
     const [brief] = await api(app, 'briefs');
     const { page, complaints } = await app.open({ at: `/pocket/${brief.id}`, width: 390, height: 844 });
     const shutter = page.locator('.pocket .xl output');
-    expect(await shutter.innerText()).to.equal('1/320');
+    expect(await shutter.innerText()).to.equal('1/200');
     const before = await page.locator('.pocket .rungs').boundingBox();
     await page.getByRole('button', { name: 'A stop darker' }).click();
     await page.getByText(/EV\s3\.0, not 4\.0/).waitFor();
-    expect(await shutter.innerText()).not.to.equal('1/320');
+    expect(await shutter.innerText()).not.to.equal('1/200');
     expect(await page.locator('.pocket .rungs').boundingBox(), 'nothing moves').to.deep.equal(before);
     await page.getByRole('button', { name: /Back to the planned light/ }).click();
     await page.locator('.pocket .rungs li:not(.now) button').first().click();

@@ -24,7 +24,7 @@ describe('planning a photograph', () => {
   it('opens Ferry Steps on the first visit, with three lines that can be put away for good', async () => {
     const { page, complaints } = await app.open({ visited: false });
     expect(await title(page)).to.include('Ferry Steps market');
-    expect(await shutter(page)).to.include('1/320');
+    expect(await shutter(page)).to.include('1/200');
     expect(await page.locator('.tip').count()).to.equal(3);
     for (let left = 3; left > 0; left--) await page.getByRole('button', { name: 'Put this line away' }).first().click();
     await page.reload();

@@ -285,9 +285,9 @@ describe('a reason', () =>
 describe('a shortfall', () =>
   it('says which gate fails where one shoots anyway, and how badly', () => {
     const how = (gate: GateName, badness: Badness): string => shortfallWords({ gate, how: badness });
-    expect(how('freeze', 'usable')).to.equal('The movement: a little past the bound, usable.');
-    expect(how('hold', 'soft')).to.equal('The hands: well past it, soft.');
-    expect(how('light', 'lost')).to.equal('The light: far past it, lost more often than not.');
+    expect(how('freeze', 'usable')).to.equal('Movement: usable.');
+    expect(how('hold', 'soft')).to.equal('Hands: soft.');
+    expect(how('light', 'lost')).to.equal('Light: lost, more often than not.');
     expect(new Set(GATE_NAMES.map((gate) => how(gate, 'soft'))).size).to.equal(GATE_NAMES.length);
   }));
 

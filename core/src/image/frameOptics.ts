@@ -3,7 +3,7 @@ import { MOVING_THINGS } from '../motion/movingThings.ts';
 import { defocusDiscMm, magnification } from '../optics/depthOfField.ts';
 import { lensBlurMm, WAVELENGTH_MM } from '../optics/mtf.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
-import { panOf } from '../brief/panOf.ts';
+import { panOf, turningWith } from '../brief/panOf.ts';
 import type { Candidate, Situation } from '../plan/situation.ts';
 import { fullWellE, midGreySignalE, readNoiseE } from '../sensor/sensor.ts';
 import type { Collecting } from './photons.ts';
@@ -55,23 +55,24 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
   const scale = magnification(lens.focalLengthMm, subject.distanceM);
   const acrossRate = scale * subject.speedMps * 1000 * Math.sin(angle);
   const pan = panOf(brief);
+  const turning = pan ?? (situation.geometry.motion.followed ? turningWith(brief) : null);
   const midGreyE = midGreySignalE(noise, exposure.meteredIso);
   const clipE = (fullWellE(noise) * noise.baseIso) / exposure.cameraIso;
   return {
     shutterS,
     acrossMm: acrossRate * shutterS,
-    follows: pan !== null,
+    follows: turning !== null,
     growth: (subject.speedMps * Math.cos(angle) * shutterS) / subject.distanceM,
     limbFactor: Math.max(subject.limbFactor, MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? USUAL_LIMBS),
-    streakMm: pan ? panStreakMmPerS(pan) * shutterS : 0,
-    residueMm: pan ? panResidueMm(pan, shutterS) : 0,
+    streakMm: turning ? panStreakMmPerS(turning) * shutterS : 0,
+    residueMm: turning ? panResidueMm(turning, shutterS) : 0,
     backgroundDiscMm: (times) =>
       times === 1 ? 0 : defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, subject.distanceM * times),
     lensMm: Math.hypot(lensBlurMm(lens, aperture.fNumber), DIFFRACTION_SIGMA * WAVELENGTH_MM * aperture.fNumber),
     toleranceMm: picture.toleranceMm,
     // In a pan the hands follow; what they miss is the residue.
     singleChance: pan ? 1 : shutter.hands().singleChance,
-    skewMm: wishes.shutter === 'electronic' && !pan ? acrossRate * sensor.readoutS : 0,
+    skewMm: wishes.shutter === 'electronic' && !turning ? acrossRate * sensor.readoutS : 0,
     flicker: { ...light.flicker, readoutS: wishes.shutter === 'electronic' ? sensor.readoutS : CURTAIN_TRAVEL_S },
     pixel: {
       midGreyE,

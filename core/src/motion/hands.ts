@@ -95,11 +95,3 @@ export const swaySigmaMm = (magnification: number, swayMmPerS: number, shutterS:
 
 /** Standard deviation, mm, of the Gaussian that stands for a straight drift of this length: L/√24, over all directions of it. */
 export const driftSigmaMm = (lengthMm: number): number => lengthMm / Math.sqrt(24);
-
-/**
- * Standard deviation, mm, of the Gaussian that shake adds to the whole frame: f·σθ·g(t)·√(v/12).
- * @param bestOfBurst variance factor v(n) of the best frame, 1 for a single one
- */
-export function shakeSigmaMm(threshold: number, focalLengthMm: number, shutterS: number, bestOfBurst: number): number {
-  return focalLengthMm * driftOfThreshold(threshold) * driftTimeS(shutterS) * Math.sqrt(bestOfBurst / 12);
-}

@@ -2,6 +2,7 @@ import type { Brief } from '../brief/brief.ts';
 import { shareAtReading } from '../light/swing.ts';
 import { burstRate } from '../motion/burst.ts';
 import { AIMS } from './aims.ts';
+import { followsSubject } from './geometry.ts';
 import type { DialledSetting, Figures } from './figures.ts';
 
 export const CAMERA_MODES = ['manual', 'manualAutoIso', 'shutterPriority', 'aperturePriority'] as const;
@@ -126,9 +127,9 @@ function driveSetting({ kit, hold }: Brief, { burst, shutterS }: Setting): Camer
   return { code: hold.conditions.includes('timed') ? 'timer' : 'single' };
 }
 
-function stabiliserSetting({ kit, picture, subject }: Brief): CameraSetting['stabiliser'] {
+function stabiliserSetting({ kit, picture, subject, hold }: Brief): CameraSetting['stabiliser'] {
   if (Math.max(kit.sensor.stabiliserStops, kit.lens.stabiliserStops) === 0) return 'none';
-  if (AIMS[picture.aim].follows) return 'panning';
+  if (AIMS[picture.aim].follows || followsSubject({ hold, picture })) return 'panning';
   return subject.speedMps > 0 ? 'notTheSubject' : 'on';
 }
 
@@ -165,7 +166,7 @@ const NO_COMPENSATION_STOPS = 1 / 6;
 
 function setBacks(
   mode: CameraMode,
-  { picture }: Brief,
+  { picture, hold }: Brief,
   { burst }: Setting,
   { compensationStops, gates, pan }: Figures,
 ): SetBack[] {
@@ -177,7 +178,7 @@ function setBacks(
     compensation: !manual && Math.abs(compensationStops) >= NO_COMPENSATION_STOPS,
     drive: burst > 1,
     focusMode: gates.focus !== 'open',
-    stabiliser: pan !== null,
+    stabiliser: pan !== null || followsSubject({ hold, picture }),
     shutterType: picture.shutter !== undefined && picture.shutter !== 'firstCurtain',
   };
   return SET_BACKS.filter((what) => changed[what]);

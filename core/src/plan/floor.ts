@@ -60,7 +60,7 @@ export const ALIKE = 0.9;
 const ALIKE_APERTURES = 0.98;
 
 /** Of a row the aperture of most detail; detail has one summit over aperture in practice, so it is climbed from a neighbour's. */
-export function summitOf(situation: Situation, row: readonly Candidate[], startAt: number): Summit | null {
+function summitOf(situation: Situation, row: readonly Candidate[], startAt: number): Summit | null {
   if (row.length === 0) return null;
   const height = (candidate: Candidate): number => situation.detail.roughBits(candidate);
   let at = Math.min(row.length - 1, Math.max(0, startAt - row[0]!.aperture.index));

@@ -84,7 +84,7 @@ function tooDear(situation: Situation, usable: Rows, relaxed: readonly GateName[
   const { allowed, apertures } = situation.marks;
   for (const gate of ['flicker', 'depth'] as const) {
     const forbids = gate === 'flicker' ? allowed.some(({ flicker }) => flicker === 'shut') : apertures[0]!.depth === 'shut';
-    if (!forbids || relaxed.includes(gate as GateName)) continue;
+    if (!forbids || relaxed.includes(gate)) continue;
     const rows = passing(situation, usable, [...relaxed, gate]);
     // Climbed to from the best with the gate: only where that is far higher is the whole of it looked at.
     const nearby = floorOf(situation, rows, best.candidate);
@@ -286,5 +286,5 @@ function withWholeBurst(situation: Situation, shutter: ShutterOption): ShutterOp
   return situation.marks.shutterWith(shutter, maxBurst);
 }
 
-export const shutGates = ({ gates }: Candidate): GateName[] =>
+const shutGates = ({ gates }: Candidate): GateName[] =>
   (['focus', 'flicker', 'depth', 'hold', 'freeze', 'light'] as const).filter((gate) => gates[gate] === 'shut');

@@ -15,7 +15,7 @@ import {
 import { z } from 'zod';
 
 /** A request that did not work, in the catalogue's words. `OFFLINE` when no answer came at all. */
-export class RequestError extends Error {
+class RequestError extends Error {
   readonly code: string;
   readonly issues: readonly FieldIssue[];
 
