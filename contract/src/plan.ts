@@ -1,4 +1,4 @@
-import { AIM_NAMES, CAMERA_MODES, GATE_NAMES, SCHOOLS, SET_BACKS, type Plan, type SchoolRow } from '@hushto/core';
+import { AIM_NAMES, CAMERA_MODES, FOCUS_CHOICES, GATE_NAMES, SCHOOLS, SET_BACKS, type Plan, type SchoolRow } from '@hushto/core';
 import { z } from 'zod';
 import { ProvenanceSchema } from './brief.ts';
 
@@ -141,7 +141,7 @@ const reason = z.union([
     far: z.boolean(),
     approaching: z.boolean(),
   }),
-  z.object({ code: z.literal('focus'), headroomEv: figure }),
+  z.object({ code: z.literal('focus'), headroomEv: figure, insteadEv: figure.nullable() }),
   z.object({
     code: z.literal('floor'),
     slowestS: figure,
@@ -164,8 +164,8 @@ const camera = z.object({
     z.object({ code: z.enum(['reads', 'compensates']), stops: figure, channels: z.boolean() }),
   ]),
   focus: z.discriminatedUnion('code', [
-    z.object({ code: z.literal('byHand'), distanceM: figure, nearM: figure, farM: figure.nullable() }),
-    z.object({ code: z.enum(['following', 'onAnEdge', 'continuous', 'single']) }),
+    z.object({ code: z.enum(['byHand', 'zone']), distanceM: figure, nearM: figure, farM: figure.nullable() }),
+    z.object({ code: z.enum(['following', 'onAnEdge', 'continuous', 'single', 'singleInstead']) }),
   ]),
   drive: z.discriminatedUnion('code', [
     z.object({ code: z.enum(['timer', 'single']) }),
@@ -203,6 +203,7 @@ export const PlanSchema = z.object({
     farM: figure.nullable(),
     hyperfocalM: figure,
     focusHeadroomEv: figure,
+    focusing: z.object({ mode: z.enum(FOCUS_CHOICES), instead: z.boolean() }),
     flickerStops: figure,
     highlightStops: figure,
     compensationStops: figure,

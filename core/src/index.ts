@@ -10,6 +10,7 @@ export {
   LIGHT_COLOURS,
   type Place,
   type School,
+  type FocusChoice,
   type ShutterType,
   type LightColour,
   type Sensor,

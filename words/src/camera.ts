@@ -105,6 +105,10 @@ function focusWords(focus: FocusSetting): string {
       const sharp = near === far ? 'hardly more is sharp' : `${near} to ${far} is sharp`;
       return `By hand at ${metres(focus.distanceM)}: ${sharp}`;
     }
+    case 'zone':
+      return `Zone focus at ${metres(focus.distanceM)}: ${metres(focus.nearM)} to ${metres(focus.farM)} is sharp`;
+    case 'singleInstead':
+      return 'Single: continuous cannot see here. A small point on an edge with contrast';
     case 'following':
       return 'Continuous, on the subject before and while you follow it';
     case 'onAnEdge':

@@ -43,6 +43,8 @@ export function reasonWords(brief: Brief, reason: Reason): string {
     case 'depth':
       return depthWords(reason);
     case 'focus':
+      if (reason.insteadEv !== null)
+        return `Too dark for continuous autofocus: single sees ${plainNumber(reason.insteadEv)}\u00a0EV further, ${plainNumber(reason.headroomEv)}\u00a0EV to spare.`;
       return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare: aim at an edge with contrast.`;
     case 'floor':
       return floorWords(brief, reason);

@@ -266,7 +266,10 @@ describe('a reason', () =>
         [{ code: 'depth', nearM: 2.3, farM: null, neededM: 40, far: true, approaching: true }, '2.3 m to infinity is sharp, far short of the 40 m needed, its approach included.'],
         [{ code: 'depth', nearM: 5, farM: 12, neededM: 9, far: true, approaching: false }, '5.0 m to 12 m is sharp, far short of the 9.0 m needed.'],
       ],
-      focus: [[{ code: 'focus', headroomEv: 0.4 }, 'Autofocus is near its limit, 0.4 EV to spare: aim at an edge with contrast.']],
+      focus: [
+        [{ code: 'focus', headroomEv: 0.4, insteadEv: null }, 'Autofocus is near its limit, 0.4 EV to spare: aim at an edge with contrast.'],
+        [{ code: 'focus', headroomEv: 0.4, insteadEv: 2 }, 'Too dark for continuous autofocus: single sees 2.0 EV further, 0.4 EV to spare.'],
+      ],
       floor: [
         [floor, '1/160 s to 1/640 s look alike; slower is softer, faster is only grainier. Go faster if a face may turn.'],
         [{ ...floor, slower: 'freeze', faster: 'light' }, '1/160 s to 1/640 s look alike; slower fails Freeze, faster does not get the light. Go faster if a face may turn.'],
@@ -493,6 +496,8 @@ describe('the setting of a camera', () => {
       'By hand at 4.0 m: 2.3 m to infinity is sharp',
     ],
     ['focus', { focus: { code: 'following' } }, 'Continuous, on the subject before and while you follow it'],
+    ['focus', { focus: { code: 'zone', distanceM: 4, nearM: 2.3, farM: 17 } }, 'Zone focus at 4.0 m: 2.3 m to 17 m is sharp'],
+    ['focus', { focus: { code: 'singleInstead' } }, 'Single: continuous cannot see here. A small point on an edge with contrast'],
     ['focus', { focus: { code: 'onAnEdge' } }, 'Single, a small point on an edge with contrast'],
     ['focus', { focus: { code: 'continuous' } }, 'Continuous, a small point on the subject'],
     ['focus', {}, 'Single, a small point on the subject'],

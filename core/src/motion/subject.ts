@@ -53,7 +53,7 @@ export function backgroundRateMmPerS(subject: SubjectMotion, focalLengthMm: numb
 }
 
 /** Time from focus to shutter, s, in which an approaching subject leaves the focused plane. A starting value of ours. */
-const FOCUS_LAG_S = 0.1;
+export const FOCUS_LAG_S = 0.1;
 
 /** Depth, m, the focus has to cover: the subject's own and what it travels along the axis in the focus lag, both ways. */
 export function depthToCoverM(depthM: number, bodySpeedMps: number, directionDeg: number): number {

@@ -36,8 +36,8 @@ export type MeterSetting =
   | { code: 'reads' | 'compensates'; stops: number; channels: boolean };
 
 export type FocusSetting =
-  | { code: 'byHand'; distanceM: number; nearM: number; farM: number | null }
-  | { code: 'following' | 'onAnEdge' | 'continuous' | 'single' };
+  | { code: 'byHand' | 'zone'; distanceM: number; nearM: number; farM: number | null }
+  | { code: 'following' | 'onAnEdge' | 'continuous' | 'single' | 'singleInstead' };
 
 export type CurtainSetting =
   | { code: 'mechanical' | 'mechanicalShakes' | 'electronicFirst' | 'mechanicalForDiscs' }
@@ -115,11 +115,14 @@ function meterSetting(
   return { code: mode === 'manual' ? 'reads' : 'compensates', stops: off, channels: light.colour === 'saturated' };
 }
 
-function focusSetting({ subject }: Brief, { gates, nearM, farM, pan }: Figures): FocusSetting {
-  if (gates.focus === 'shut') return { code: 'byHand', distanceM: subject.distanceM, nearM, farM };
+function focusSetting({ subject }: Brief, { gates, nearM, farM, pan, focusing }: Figures): FocusSetting {
+  const range = { distanceM: subject.distanceM, nearM, farM };
+  if (focusing.mode === 'zone') return { code: 'zone', ...range };
+  if (focusing.mode === 'manual' || gates.focus === 'shut') return { code: 'byHand', ...range };
   if (pan) return { code: 'following' };
-  if (gates.focus === 'marginal') return { code: 'onAnEdge' };
-  return { code: subject.speedMps > 0 ? 'continuous' : 'single' };
+  if (focusing.instead) return { code: 'singleInstead' };
+  if (gates.focus === 'marginal' && focusing.mode === 'single') return { code: 'onAnEdge' };
+  return { code: focusing.mode };
 }
 
 function driveSetting({ kit, hold }: Brief, { burst, shutterS }: Setting): CameraSetting['drive'] {
@@ -168,7 +171,7 @@ function setBacks(
   mode: CameraMode,
   { picture, hold }: Brief,
   { burst }: Setting,
-  { compensationStops, gates, pan }: Figures,
+  { compensationStops, gates, pan, focusing }: Figures,
 ): SetBack[] {
   const manual = mode === 'manual';
   const changed: Record<SetBack, boolean> = {
@@ -177,7 +180,7 @@ function setBacks(
     isoCeiling: !manual,
     compensation: !manual && Math.abs(compensationStops) >= NO_COMPENSATION_STOPS,
     drive: burst > 1,
-    focusMode: gates.focus !== 'open',
+    focusMode: gates.focus !== 'open' || focusing.mode === 'zone' || focusing.mode === 'manual',
     stabiliser: pan !== null || followsSubject({ hold, picture }),
     shutterType: picture.shutter !== undefined && picture.shutter !== 'firstCurtain',
   };

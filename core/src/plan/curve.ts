@@ -1,4 +1,5 @@
 import { Rows, summitsOf } from './floor.ts';
+import { shutCount } from './gates.ts';
 import type { Candidate, Situation } from './situation.ts';
 
 /** One shutter of the Valley: the aperture of most detail there, whatever the gates. */
@@ -25,15 +26,15 @@ export function curveOf(situation: Situation, ev100: number, shutters = situatio
 export function kindestSettings(situation: Situation, ev100: number, fNumber: number): Candidate[] {
   const off = ({ aperture }: Candidate): number => Math.abs(Math.log2(aperture.fNumber / fNumber));
   return situation.marks.shutters.flatMap((shutter) => {
-    const usable = situation.candidatesAt(shutter, ev100).filter((candidate) => !candidate.overExposed);
-    if (usable.length === 0) return [];
-    return [
-      usable.reduce((kept, other) => {
-        const difference = shutCount(other) - shutCount(kept);
-        return difference < 0 || (difference === 0 && off(other) < off(kept)) ? other : kept;
-      }),
-    ];
+    let kept: Candidate | null = null;
+    let fewest = Infinity;
+    for (const candidate of situation.candidatesAt(shutter, ev100)) {
+      if (candidate.overExposed) continue;
+      const shut = shutCount(candidate.gates);
+      if (kept && (shut > fewest || (shut === fewest && off(candidate) >= off(kept)))) continue;
+      kept = candidate;
+      fewest = shut;
+    }
+    return kept ? [kept] : [];
   });
 }
-
-const shutCount = ({ gates }: Candidate): number => Object.values(gates).filter((state) => state === 'shut').length;

@@ -1,6 +1,7 @@
 import { MID_GREY } from '../light/exposure.ts';
 import { apertureLabel, isoLabel, isoMarks, shutterLabel, stopsLabel } from '../light/marks.ts';
 import { meterCompensation } from '../light/meter.ts';
+import type { FocusChoice } from '../brief/brief.ts';
 import { panOf } from '../brief/panOf.ts';
 import { depthEdges } from '../detail/detailModel.ts';
 import { MOVING_THINGS } from '../motion/movingThings.ts';
@@ -46,6 +47,8 @@ export interface Figures {
   farM: number | null;
   hyperfocalM: number;
   focusHeadroomEv: number;
+  /** How it is focused, and whether single stands in for continuous, which cannot see here. */
+  focusing: { mode: FocusChoice; instead: boolean };
   flickerStops: number;
   highlightStops: number;
   compensationStops: number;
@@ -128,7 +131,8 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     ...situation.detail.losses(candidate),
     ...depthOfField(focal, aperture.fNumber, picture.toleranceMm, subject.distanceM),
     hyperfocalM: hyperfocalM(focal, aperture.fNumber, picture.toleranceMm),
-    focusHeadroomEv: candidate.focusHeadroomEv,
+    focusHeadroomEv: candidate.focusing.headroomEv,
+    focusing: { mode: candidate.focusing.mode, instead: candidate.focusing.instead },
     flickerStops: shutter.flickerStops,
     highlightStops:
       HIGHLIGHT_STOPS +

@@ -5,6 +5,13 @@ export const GATE_NAMES = ['freeze', 'hold', 'light', 'depth', 'flicker', 'focus
 export type GateName = (typeof GATE_NAMES)[number];
 export type Gates = Record<GateName, GateState>;
 
+/** How many gates are shut. */
+export function shutCount(gates: Gates): number {
+  let count = 0;
+  for (const gate of GATE_NAMES) if (gates[gate] === 'shut') count++;
+  return count;
+}
+
 /** Room every comparison with a bound leaves for rounding. */
 export const BOUND_SLACK = 1e-9;
 

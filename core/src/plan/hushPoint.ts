@@ -1,7 +1,7 @@
 import { HIGHLIGHT_STOPS } from '../sensor/sensor.ts';
 import { AIMS } from './aims.ts';
 import { ALIKE, climbed, floorOf, Rows, rowOf, runRound, widestAlike, type Floor } from './floor.ts';
-import type { GateName } from './gates.ts';
+import { GATE_NAMES, type GateName } from './gates.ts';
 import type { ShutterOption } from './marks.ts';
 import type { Candidate, Situation } from './situation.ts';
 
@@ -74,8 +74,10 @@ function nothingRelaxedBut(situation: Situation, usable: Rows, near: Candidate |
   return null;
 }
 
-const passing = ({ waived }: Situation, rows: Rows, relaxed: readonly GateName[]): Rows =>
-  rows.where((candidate) => passes(candidate, [...relaxed, ...waived]));
+function passing({ waived }: Situation, rows: Rows, relaxed: readonly GateName[]): Rows {
+  const given = [...relaxed, ...waived];
+  return rows.where((candidate) => passes(candidate, given));
+}
 
 /** No gate at any price: detail it may cost at most, as a factor. */
 const DEAR = 2;
@@ -162,7 +164,9 @@ export const allCandidates = (situation: Situation, ev100: number): Candidate[] 
 /** Hold open and every other gate not shut, leaving out the relaxed ones. */
 export function passes({ gates }: Candidate, relaxed: readonly GateName[]): boolean {
   if (gates.hold !== 'open' && !relaxed.includes('hold')) return false;
-  return (Object.keys(gates) as GateName[]).every((gate) => gates[gate] !== 'shut' || relaxed.includes(gate));
+  // A loop, for it is asked of hundreds of settings.
+  for (const gate of GATE_NAMES) if (gates[gate] === 'shut' && !relaxed.includes(gate)) return false;
+  return true;
 }
 
 /** Depth gives way, and with it Focus and Flicker are no longer asked. */

@@ -1,6 +1,6 @@
 import { apertureMarks, marksBetween, shutterMarks } from '../light/marks.ts';
 import { depthEdges, type ApertureDetail, type DetailModel, type ShutterDetail } from '../detail/detailModel.ts';
-import type { Brief } from '../brief/brief.ts';
+import type { Brief, FocusChoice } from '../brief/brief.ts';
 import { panOf } from '../brief/panOf.ts';
 import { flickerStops } from '../light/flicker.ts';
 import { burstChances, fewestFrames } from '../motion/burst.ts';
@@ -16,6 +16,7 @@ import {
 } from '../motion/pan.ts';
 import { defocusDiscMm } from '../optics/depthOfField.ts';
 import { AIMS } from './aims.ts';
+import { focusModeAt } from './focus.ts';
 import { BOUND_SLACK, FLICKER_STOPS, gateAbove, gateBelow, gateInside, type GateState } from './gates.ts';
 import type { Geometry } from './geometry.ts';
 
@@ -52,6 +53,7 @@ export interface ApertureOption {
   /** EV at which autofocus gives up at this aperture. */
   readonly focusLimitEv: number;
   readonly depth: GateState;
+  readonly focusMode: FocusChoice;
   readonly detail: () => ApertureDetail;
 }
 
@@ -203,6 +205,7 @@ export class Marks {
       edgeDiscMm,
       focusLimitEv: sensor.focusLimit.ev + 2 * Math.log2(focusF / sensor.focusLimit.fNumber),
       depth: gateBelow(edgeDiscMm / this.#geometry.picture.toleranceMm, 1, 2),
+      focusMode: focusModeAt(this.#brief, this.#geometry.picture, fNumber),
       detail: once(() => this.#detail().aperture(fNumber)),
     };
   }

@@ -4,6 +4,7 @@ import { viewedPixels } from '../optics/picture.ts';
 import type { AgainstHush } from './against.ts';
 import { AIMS, type Aim } from './aims.ts';
 import type { Figures } from './figures.ts';
+import { CONTINUOUS_COST_EV } from './focus.ts';
 import type { GateName } from './gates.ts';
 import { passes, type Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
@@ -21,7 +22,7 @@ export type Reason =
   | Trade
   | Hands
   | { code: 'depth'; nearM: number; farM: number | null; neededM: number; far: boolean; approaching: boolean }
-  | { code: 'focus'; headroomEv: number }
+  | { code: 'focus'; headroomEv: number; insteadEv: number | null }
   | FloorReason
   | { code: 'grain'; snrSubject: number; snrShadow: number };
 
@@ -276,6 +277,8 @@ function depth({ brief, geometry: { depthM } }: Situation, { gates, nearM, farM 
   };
 }
 
-function focus({ focusHeadroomEv, gates }: Candidate): Reason | null {
-  return gates.focus === 'open' ? null : { code: 'focus', headroomEv: focusHeadroomEv };
+function focus({ focusing: { headroomEv, instead }, gates }: Candidate): Reason | null {
+  return gates.focus === 'open' && !instead
+    ? null
+    : { code: 'focus', headroomEv, insteadEv: instead ? CONTINUOUS_COST_EV : null };
 }

@@ -27,7 +27,7 @@ export function shortfallsOf(
     light: 2 ** Math.max(0, candidate.liftStops - liftCeilingStops, candidate.overStops),
     depth: aperture.edgeDiscMm / picture.toleranceMm,
     flicker: shutter.flickerStops / FLICKER_STOPS.marginal,
-    focus: 2 ** Math.max(0, -candidate.focusHeadroomEv),
+    focus: 2 ** Math.max(0, -candidate.focusing.headroomEv),
   };
   return (Object.keys(over) as GateName[])
     .filter((gate) => gates[gate] !== 'open' && !waived.includes(gate))

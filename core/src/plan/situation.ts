@@ -7,7 +7,8 @@ import type { Brief } from '../brief/brief.ts';
 import { AIMS } from './aims.ts';
 import { DetailCache } from './detailCache.ts';
 import { exposureOf, type Exposure, type ExposureRules } from './exposure.ts';
-import { gateAbove, type GateName, type Gates } from './gates.ts';
+import { focusingOf, type Focusing } from './focus.ts';
+import type { GateName, Gates } from './gates.ts';
 import { geometryOf, type Geometry } from './geometry.ts';
 import { Marks, type ApertureOption, type ShutterOption } from './marks.ts';
 
@@ -16,7 +17,7 @@ export interface Candidate extends Omit<Exposure, 'light'> {
   readonly shutter: ShutterOption;
   readonly aperture: ApertureOption;
   readonly ev100: number;
-  readonly focusHeadroomEv: number;
+  readonly focusing: Focusing;
   readonly snr: number;
   readonly gates: Gates;
 }
@@ -36,19 +37,17 @@ export class Situation {
   readonly #rules: ExposureRules;
   readonly #candidates = new Map<number, (readonly Candidate[])[]>();
   readonly #toneStops: number;
-  readonly #focusCostEv: number;
 
   /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose geometry and marks can be shared */
   constructor(brief: Brief, sharing: Situation | null = null) {
     const { subject, kit, picture: wishes } = brief;
     this.brief = brief;
     this.geometry = sharing?.geometry ?? geometryOf(brief);
-    const { picture, depthM, moves } = this.geometry;
+    const { picture, depthM } = this.geometry;
     this.noise = { ...kit.sensor, pitchUm: picture.pitchMm * 1000 };
     this.waived = AIMS[wishes.aim].waived;
     this.#rules = rulesOf(brief);
     this.#toneStops = Math.log2(subject.tone / MID_GREY);
-    this.#focusCostEv = (moves ? CONTINUOUS_FOCUS_COST_EV : 0) + (subject.lowContrast ? LOW_CONTRAST_COST_EV : 0);
     this.detail = new DetailCache(() => ({
       picture,
       lens: kit.lens,
@@ -114,7 +113,7 @@ export class Situation {
 
   candidate(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Candidate {
     const exposure = this.exposure(shutter, aperture, ev100);
-    const focusHeadroomEv = ev100 + this.#toneStops - aperture.focusLimitEv - this.#focusCostEv;
+    const focusing = focusingOf(this.brief, aperture.focusMode, ev100 + this.#toneStops - aperture.focusLimitEv);
     // Field by field: hundreds of these are made for a plan, and spreading an object costs more than the arithmetic.
     return {
       shutter,
@@ -125,7 +124,7 @@ export class Situation {
       liftStops: exposure.liftStops,
       overStops: exposure.overStops,
       overExposed: exposure.overExposed,
-      focusHeadroomEv,
+      focusing,
       snr: signalToNoise(midGreySignalE(this.noise, exposure.meteredIso), readNoiseE(this.noise, exposure.cameraIso)),
       gates: {
         freeze: shutter.freeze,
@@ -133,7 +132,7 @@ export class Situation {
         light: exposure.light,
         depth: aperture.depth,
         flicker: shutter.flicker,
-        focus: gateAbove(focusHeadroomEv, 1, 0),
+        focus: focusing.gate,
       },
     };
   }
@@ -153,8 +152,3 @@ function rulesOf({ subject, kit: { sensor, lens }, picture }: Brief): ExposureRu
     liftCeilingStops: picture.liftCeilingStops,
   };
 }
-
-/** What continuous autofocus on a moving subject loses against a still one, EV. Ours. */
-const CONTINUOUS_FOCUS_COST_EV = 2;
-/** What a target of little contrast costs autofocus, EV. Ours. */
-const LOW_CONTRAST_COST_EV = 1;

@@ -205,16 +205,29 @@ const TALLY: readonly { verdict: FrameVerdict; word: string }[] = [
   { verdict: 'missed', word: 'missed' },
 ];
 
+/** How to focus, in a few words. */
+function focusWord({ camera: { focus } }: Plan, distanceM: number): string {
+  switch (focus.code) {
+    case 'byHand':
+      return `by hand, ${plainNumber(distanceM)} m`;
+    case 'zone':
+      return `zone, ${plainNumber(distanceM)} m`;
+    case 'onAnEdge':
+    case 'singleInstead':
+      return 'single, on an edge';
+    case 'following':
+      return 'continuous';
+    default:
+      return focus.code;
+  }
+}
+
 /** The values to dial in, readable at arm's length. */
 function DialledValues({ brief, plan }: { brief: Brief; plan: Plan }) {
   const { choice, figures } = plan;
   const { kit, subject } = brief;
   const rate = burstRate(kit.sensor.framesPerSecond, choice.shutterS);
-  const focus = {
-    open: subject.speedMps > 0 ? 'continuous' : 'single',
-    marginal: 'single, on an edge',
-    shut: `by hand, ${plainNumber(subject.distanceM)} m`,
-  }[figures.gates.focus];
+  const focus = focusWord(plan, subject.distanceM);
   return (
     <section className="big" aria-label="Set these">
       <div className="xl">

@@ -1,4 +1,4 @@
-import { planWithoutLadder, type Brief, type PlanAtLight, type ShutterType } from '@hushto/core';
+import { planWithoutLadder, type Brief, type FocusChoice, type PlanAtLight, type ShutterType } from '@hushto/core';
 import { evDigits, plainNumber } from '@hushto/words';
 import { useMemo } from 'react';
 import { Quantity } from '../../../components/Quantity.tsx';
@@ -10,6 +10,18 @@ const SHUTTER_TYPES: readonly { value: ShutterType; label: string }[] = [
   { value: 'firstCurtain', label: 'Electronic first' },
   { value: 'mechanical', label: 'Mechanical' },
   { value: 'electronic', label: 'Silent' },
+];
+
+const FOCUSING: readonly { value: FocusChoice | 'chosen'; label: string; title?: string }[] = [
+  {
+    value: 'chosen',
+    label: 'Chosen',
+    title: 'Continuous where the subject would leave the depth of field meanwhile, else single',
+  },
+  { value: 'single', label: 'Single' },
+  { value: 'continuous', label: 'Continuous' },
+  { value: 'zone', label: 'Zone' },
+  { value: 'manual', label: 'By hand' },
 ];
 
 /** Which shutter, and where autofocus gives up. */
@@ -54,6 +66,12 @@ export function MoreKit({ brief, edit }: EditorProps) {
         )}
       </section>
       <section>
+        <SegmentedControl
+          label="Focus"
+          value={brief.picture.focus ?? 'chosen'}
+          options={FOCUSING}
+          onChange={(value) => edit(patch('picture', { focus: value === 'chosen' ? undefined : value }))}
+        />
         <h3>Autofocus gives up at</h3>
         <Quantity
           label="Autofocus limit"
