@@ -13,7 +13,7 @@ const RUNS = 5;
 const app = await startApp();
 for (let run = 0; run < RUNS; run++) {
   await app.asBegun();
-  const { page } = await app.open();
+  const { page } = await app.open({ draws: true });
   const counted = await page.evaluate(countingMs);
   await page.evaluate(recordPaints);
   const flag = (await page.getByRole('slider', { name: 'Shutter speed' }).boundingBox())!;

@@ -134,7 +134,7 @@ const wanted = process.argv[2] ?? '';
 for (const { name, scheme = 'light', visited = true, width = 1280, height = 800, reach } of PICTURES) {
   if (!name.includes(wanted)) continue;
   const app = await startApp();
-  const { page } = await app.open({ scheme, visited, width, height });
+  const { page } = await app.open({ scheme, visited, width, height, draws: true });
   await reach?.(page);
   await page.mouse.move(300, 5);
   // The frame is drawn a moment later.

@@ -216,17 +216,18 @@ function trade({ brief }: Situation, { lostGrain, lostBlur }: Figures): Reason {
 }
 
 /** What ends the floor that a choice stands on; nothing is said of one that pins or a school left. */
-function floorReason(situation: Situation, { floor, candidate, dear }: Choice): Reason | null {
+function floorReason(situation: Situation, { floor, candidate, dear, relaxed: gaveWay }: Choice): Reason | null {
   if (!floor || dear || situation.marks.allowed.length === 1) return null;
   const { allowed } = situation.marks;
+  const given = [...situation.waived, ...gaveWay];
   const gateAt = (i: number): GateName | 'none' | null => {
     const shutter = allowed[i];
     if (!shutter) return null;
     const row = situation.candidatesAt(shutter, candidate.ev100);
-    if (row.some((other) => !other.overExposed && passes(other, situation.waived))) return 'none';
+    if (row.some((other) => !other.overExposed && passes(other, given))) return 'none';
     // The same aperture fails by the gate that asks for attention first.
     const beyond = row[candidate.aperture.index]!;
-    return FAILS_FIRST.find((gate) => fails(beyond, gate)) ?? 'none';
+    return FAILS_FIRST.find((gate) => !given.includes(gate) && fails(beyond, gate)) ?? 'none';
   };
   const [slower, faster] = [gateAt(floor.from - 1), gateAt(floor.to + 1)];
   return {

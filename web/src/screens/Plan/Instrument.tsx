@@ -121,7 +121,7 @@ export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & Editor
               <>
                 <b>{comparison}</b>
                 {(third ?? frame.chosen) === frame.hush && !plan.against
-                  ? ' as the best: the slowest that does.'
+                  ? ` as the best: ${isSlowEnd(plan, brief) ? 'the slowest that does' : 'you are on the hush point'}.`
                   : `: ${pastWords(plan, shown)}`}
               </>
             ) : (
@@ -203,6 +203,10 @@ function pastWords(plan: PlanAtLight, { choice, figures }: PlanAtShutter): strin
     return `${partWords(plan.against.blur, 'blur')}, ${partWords(plan.against.grain, 'grain')}.`;
   return choice.shutterS > plan.choice.shutterS ? 'more blur, less grain.' : 'less blur, more grain.';
 }
+
+/** Whether the plan stands at the slow end of a floor that has one. */
+const isSlowEnd = ({ choice, figures: { plateau } }: PlanAtLight, { picture }: Brief): boolean =>
+  plateau !== null && picture.aim === 'freeze' && plateau.slowestS > plateau.fastestS && choice.shutterS === plateau.slowestS;
 
 const partWords = (halvings: number, what: string): string =>
   Math.abs(halvings) < 0.05 ? `as much ${what}` : `${halvings > 0 ? 'more' : 'less'} ${what}`;

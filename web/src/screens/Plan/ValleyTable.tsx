@@ -1,5 +1,5 @@
 import { apertureLabel, isoLabel, shutterMarks, stopsLabel, type PlanAtLight } from '@hushto/core';
-import { groupDigits, halvingsShare, keptWords, plainNumber, shutterWords } from '@hushto/words';
+import { groupDigits, keptWords, plainNumber, shutterWords } from '@hushto/words';
 import { percentText } from '../../quantities/quantities.ts';
 import { valleyFrame } from '../../domain/valley.ts';
 
@@ -60,8 +60,8 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
                 <td className="r">{groupDigits(isoLabel(row.iso))}</td>
                 <td className="r">{stopsLabel(row.liftStops)}</td>
                 <td className="r">{plainNumber(row.subjectBlurViewPx)}</td>
-                <td className="r">{halvingsShare(row.lostBlur)}</td>
-                <td className="r">{halvingsShare(row.lostGrain)}</td>
+                <td className="r">{percentText(1 - 2 ** -Math.max(0, row.lostBlur))}</td>
+                <td className="r">{percentText(1 - 2 ** -Math.max(0, row.lostGrain))}</td>
                 <td className="r">{percentText(2 ** -lost)}</td>
                 <td>{isHush ? 'hush point' : keptWords(lost - frame.best)}</td>
               </tr>

@@ -224,7 +224,7 @@ function focusWord({ camera: { focus } }: Plan, distanceM: number): string {
 
 /** The values to dial in, readable at arm's length. */
 function DialledValues({ brief, plan }: { brief: Brief; plan: Plan }) {
-  const { choice, figures } = plan;
+  const { choice } = plan;
   const { kit, subject } = brief;
   const rate = burstRate(kit.sensor.framesPerSecond, choice.shutterS);
   const focus = focusWord(plan, subject.distanceM);
