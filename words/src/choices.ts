@@ -17,7 +17,7 @@ export const AIM_WORDS: Record<Aim, { label: string; says: string }> = {
 
 /** What each school gives up last, and when people prefer it. */
 export const SCHOOL_WORDS: Record<School, { label: string; says: string }> = {
-  hush: { label: 'Hush', says: 'Keeps most detail, whichever of blur and grain costs less.' },
+  hush: { label: 'Hush', says: 'The slowest that still looks as sharp as the best: no grain for sharpness nobody sees.' },
   moment: {
     label: 'Moment first',
     says: 'For gestures and faces that will not come again: the movement is sharp, ISO goes where it must.',

@@ -121,7 +121,7 @@ export interface SchoolRow {
   choice: DialledSetting;
   lostGrain: number;
   lostBlur: number;
-  /** Halvings of detail less than Hush keeps. */
+  /** Halvings of detail less than at the best of Hush's floor. */
   halvings: number;
   gates: Gates;
   relaxed: GateName[];
@@ -130,9 +130,12 @@ export interface SchoolRow {
 
 /** What every school would choose, Hush first, with nothing else changed. */
 export function compareSchools(brief: Brief): SchoolRow[] {
+  let best: number | null = null;
   const rows = SCHOOLS.map((school) => {
     const situation = new Situation({ ...brief, picture: { ...brief.picture, school } });
-    const { candidate, relaxed, possible } = choiceOf(situation, brief.light.ev100);
+    const choice = choiceOf(situation, brief.light.ev100);
+    const { candidate, relaxed, possible } = choice;
+    if (school === 'hush') best = runOf(situation, choice)?.lost ?? null;
     return {
       school,
       choice: dialledSetting(situation, candidate),
@@ -143,7 +146,8 @@ export function compareSchools(brief: Brief): SchoolRow[] {
     };
   });
   const [hush] = rows;
-  return rows.map((row) => ({ ...row, halvings: row.lostGrain + row.lostBlur - hush!.lostGrain - hush!.lostBlur }));
+  const least = best ?? hush!.lostGrain + hush!.lostBlur;
+  return rows.map((row) => ({ ...row, halvings: row.lostGrain + row.lostBlur - least }));
 }
 
 /** What rendering a brief darker than metered buys. */

@@ -1,9 +1,10 @@
 import { compareSchools, SCHOOLS, type Brief, type School, type SchoolRow } from '@hushto/core';
-import { groupDigits, keptWords, plainNumber, SCHOOL_WORDS } from '@hushto/words';
+import { groupDigits, keptWords, SCHOOL_WORDS } from '@hushto/words';
 import { Columns3, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { memo, useMemo, useState } from 'react';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { percentText } from '../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editors/editing.ts';
 
 const SHORT: Record<School, string> = { hush: 'Hush', moment: 'Moment', clean: 'Clean', depth: 'Depth' };
@@ -68,7 +69,7 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
           <th scope="col" className="r">
             Lost to grain
           </th>
-          <th scope="col">Against Hush</th>
+          <th scope="col">Against the best</th>
           <th scope="col">
             <span className="vh">Use</span>
           </th>
@@ -86,8 +87,8 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
               {row.choice.labels.lift !== '0' && `, lift ${row.choice.labels.lift}`}
               <span className="quiet">{givenUp(row)}</span>
             </td>
-            <td className="r">{plainNumber(row.lostBlur)}</td>
-            <td className="r">{plainNumber(row.lostGrain)}</td>
+            <td className="r">{lostPercent(row.lostBlur)}</td>
+            <td className="r">{lostPercent(row.lostGrain)}</td>
             <td>{row.school === 'hush' ? 'is the hush point' : keptWords(row.halvings)}</td>
             <td>
               {row.school === brief.picture.school ? (
@@ -109,6 +110,9 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
     </table>
   );
 }
+
+/** What so many halvings take of the detail. */
+const lostPercent = (halvings: number): string => percentText(1 - 2 ** -Math.max(0, halvings));
 
 function givenUp({ possible, relaxed }: SchoolRow): string {
   if (!possible) return 'nothing works; this is the nearest';
