@@ -330,7 +330,7 @@ function Floor({ plan, frame, layout }: Omit<GroundProps, 'aim'>) {
         .map(({ top }) => top),
     ) - 12;
   const hushX = x(frame.hush);
-  const right = clear(hushX, hushX + 130);
+  const right = clear(hushX, hushX + 155);
   return (
     <>
       <path d={`M${from} ${rim - 5}V${rim + 5}M${from} ${rim}H${to}M${to} ${rim - 5}V${rim + 5}`} className="floor" />

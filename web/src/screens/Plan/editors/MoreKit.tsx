@@ -1,6 +1,6 @@
-import { planWithoutLadder, type Brief, type FocusChoice, type PlanAtLight, type ShutterType } from '@hushto/core';
+import { FOCUS_CHOICES, planWithoutLadder, type Brief, type FocusChoice, type PlanAtLight, type ShutterType } from '@hushto/core';
 import { evDigits, plainNumber } from '@hushto/words';
-import { useMemo } from 'react';
+import { useId, useMemo } from 'react';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { shortNumber, signedText } from '../../../quantities/quantities.ts';
@@ -12,21 +12,18 @@ const SHUTTER_TYPES: readonly { value: ShutterType; label: string }[] = [
   { value: 'electronic', label: 'Silent' },
 ];
 
-const FOCUSING: readonly { value: FocusChoice | 'chosen'; label: string; title?: string }[] = [
-  {
-    value: 'chosen',
-    label: 'Chosen',
-    title: 'Continuous where the subject would leave the depth of field meanwhile, else single',
-  },
-  { value: 'single', label: 'Single' },
-  { value: 'continuous', label: 'Continuous' },
-  { value: 'zone', label: 'Zone' },
-  { value: 'manual', label: 'By hand' },
-];
+const CHOSEN = 'chosen';
+const FOCUSING: Record<FocusChoice, string> = {
+  single: 'Single',
+  continuous: 'Continuous',
+  zone: 'Zone, by depth of field',
+  manual: 'By hand',
+};
 
 /** Which shutter, and where autofocus gives up. */
 export function MoreKit({ brief, edit }: EditorProps) {
   const { sensor, lens } = brief.kit;
+  const focusId = useId();
   const type = brief.picture.shutter ?? 'firstCurtain';
   const setSensor = (change: Partial<Brief['kit']['sensor']>): void =>
     edit((was) => ({ ...was, kit: { ...was.kit, sensor: { ...was.kit.sensor, ...change } } }));
@@ -66,12 +63,22 @@ export function MoreKit({ brief, edit }: EditorProps) {
         )}
       </section>
       <section>
-        <SegmentedControl
-          label="Focus"
-          value={brief.picture.focus ?? 'chosen'}
-          options={FOCUSING}
-          onChange={(value) => edit(patch('picture', { focus: value === 'chosen' ? undefined : value }))}
-        />
+        <div className="field">
+          <label htmlFor={focusId}>Focus</label>
+          <select
+            id={focusId}
+            className="inp"
+            value={brief.picture.focus ?? CHOSEN}
+            onChange={({ target: { value } }) => edit(patch('picture', { focus: FOCUS_CHOICES.find((one) => one === value) }))}
+          >
+            <option value={CHOSEN}>Chosen by the plan</option>
+            {FOCUS_CHOICES.map((choice) => (
+              <option key={choice} value={choice}>
+                {FOCUSING[choice]}
+              </option>
+            ))}
+          </select>
+        </div>
         <h3>Autofocus gives up at</h3>
         <Quantity
           label="Autofocus limit"
