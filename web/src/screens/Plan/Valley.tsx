@@ -330,21 +330,21 @@ function Floor({ plan, frame, layout }: Omit<GroundProps, 'aim'>) {
         .map(({ top }) => top),
     ) - 12;
   const hushX = x(frame.hush);
-  const right = clear(hushX, hushX + 155);
+  // Both lines where there is room beside the curve, else the name alone.
+  const both = clear(hushX, hushX + 138);
+  const name = both > TOP + 32 && from !== to ? both - 17 : clear(hushX, hushX + 90);
   return (
     <>
       <path d={`M${from} ${rim - 5}V${rim + 5}M${from} ${rim}H${to}M${to} ${rim - 5}V${rim + 5}`} className="floor" />
-      {right > TOP + 32 && (
-        <>
-          <text x={hushX + 10} y={right - 17} className="hushlab">
-            Hush point
-          </text>
-          <text x={hushX + 10} y={right} className="hushlab">
-            {from === to
-              ? ''
-              : `${shutterMarks.label(frame.hush)} to ${shutterMarks.label(shutterMarks.nearest(plateau.fastestS))} alike`}
-          </text>
-        </>
+      {name > TOP + 15 && (
+        <text x={hushX + 10} y={name} className="hushlab">
+          Hush point
+        </text>
+      )}
+      {both > TOP + 32 && from !== to && (
+        <text x={hushX + 10} y={both} className="hushlab">
+          {`${shutterMarks.label(frame.hush)} to ${shutterMarks.label(shutterMarks.nearest(plateau.fastestS))} alike`}
+        </text>
       )}
     </>
   );
