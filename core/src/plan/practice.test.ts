@@ -118,4 +118,62 @@ describe('what photographers know', () => {
     expect(headroom(2, false) - headroom(5.6, false)).to.be.closeTo(3, 1e-9);
     expect(headroom(5.6, true)).to.equal(headroom(2, true));
   });
+
+  it('plans a still street by hand at 1/30 to 1/4 s, never a whole second for light nobody sees', () => {
+    const lamps = full(28, {
+      subject: { speedMps: 0, distanceM: 8, depthM: 1 },
+      light: { ev100: 2 },
+      sensor: { stabiliserStops: 3 },
+    });
+    expect(planBrief(lamps).choice.shutterS).to.be.within(1 / 30, 1 / 4);
+  });
+  it('plans 1/500 s and faster for a runner coming straight on, though nothing crosses the frame', () => {
+    const runner = full(200, {
+      subject: { speedMps: 8, directionDeg: 0, distanceM: 20, depthM: 0.5 },
+      light: { ev100: 9 },
+      lens: { widestF: 2.8 },
+      sensor: { stabiliserStops: 4 },
+    });
+    expect(planBrief(runner).choice.shutterS).to.be.at.most(1 / 500);
+  });
+  it('plans 1/1000 to 1/3200 s for a bird that is followed, where holding still asks for the fastest there is', () => {
+    const bird = (follow: boolean) =>
+      full(400, {
+        subject: { speedMps: 12, distanceM: 25, depthM: 0.3 },
+        light: { ev100: 12 },
+        lens: { widestF: 5.6 },
+        sensor: { stabiliserStops: 4 },
+        hold: { conditions: [], follow },
+      });
+    expect(planBrief(bird(true)).choice.shutterS).to.be.within(1 / 3300, 1 / 1000);
+    expect(planBrief(bird(false)).choice.shutterS).to.be.below(1 / 3500);
+  });
+  it('plans about 1/300 s for large animals that move slowly', () => {
+    const deer = full(400, {
+      subject: { speedMps: 0.5, distanceM: 25, depthM: 1, kind: 'animal' },
+      light: { ev100: 8 },
+      lens: { widestF: 5.6 },
+      sensor: { stabiliserStops: 4 },
+    });
+    expect(planBrief(deer).choice.shutterS).to.be.within(1 / 500, 1 / 200);
+  });
+  it('keeps to base ISO in any light for those who do, and lets shutter and stabiliser do the work', () => {
+    for (let ev100 = 3; ev100 <= 9; ev100 += 0.1) {
+      const keeper = full(35, {
+        subject: { speedMps: 0, distanceM: 6, depthM: 0.5 },
+        light: { ev100 },
+        sensor: { stabiliserStops: 4 },
+        picture: { isoCeiling: 100, liftCeilingStops: 0 },
+      });
+      const { possible, choice } = planBrief(keeper);
+      expect(possible, `EV ${ev100.toFixed(1)}`).to.equal(true);
+      expect(choice.iso).to.equal(100);
+    }
+  });
+  it('lets taste move the ISO by a stop and a third and more where no ceiling stands in the way', () => {
+    const at = (tasteStops: number) =>
+      planBrief(briefWith({ light: { ev100: 6 }, picture: { tasteStops, isoCeiling: 51_200, liftCeilingStops: 8 } })).figures
+        .isoEquivalent;
+    expect(Math.log2(at(-4) / at(4))).to.be.at.least(4 / 3 - 1e-9);
+  });
 });
