@@ -84,6 +84,7 @@ const reason = z.union([
     gate: z.enum(GATE_NAMES).exclude(['light']),
     flickerStops: figure,
     burstChance: figure,
+    dear: z.boolean(),
   }),
   z.object({ code: z.literal('against'), against }),
   z.object({ code: z.literal('still') }),

@@ -16,7 +16,7 @@ export function reasonWords(brief: Brief, reason: Reason): string {
     case 'impossible':
       return impossibleWords(brief, reason);
     case 'relaxed':
-      return relaxedWords(brief, reason);
+      return sentences(relaxedWords(brief, reason), reason.dear ? 'To keep that would cost more than half of the detail.' : null);
     case 'against':
       return againstWords(reason.against);
     case 'still':

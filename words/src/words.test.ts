@@ -169,7 +169,7 @@ const against: AgainstHush = { hush, halvings: 0.7, blur: 0.9, grain: -0.2, floo
 describe('an aim that is given up', () => {
   it('is said by its name where motion was to show', () => {
     const streak: Brief = { ...porter, picture: { ...porter.picture, aim: 'streak' } };
-    expect(reasonWords(streak, { code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 1 })).to.equal(
+    expect(reasonWords(streak, { code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 1, dear: false })).to.equal(
       'It is no streak here: the porter moves too little or too much.',
     );
   });
@@ -216,11 +216,12 @@ describe('a reason', () =>
         [{ code: 'impossible', why: 'blocked', pinned: false, aim: 'pan' }, 'No setting exposes this pan right; this is the nearest.'],
       ],
       relaxed: [
-        [{ code: 'relaxed', gate: 'focus', flickerStops: 0, burstChance: 0.9 }, 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.'],
-        [{ code: 'relaxed', gate: 'flicker', flickerStops: 0.5, burstChance: 0.9 }, 'Frames will differ by up to 0.5 stop in brightness; choose the best of the burst.'],
-        [{ code: 'relaxed', gate: 'depth', flickerStops: 0, burstChance: 0.9 }, 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.'],
-        [{ code: 'relaxed', gate: 'hold', flickerStops: 0, burstChance: 0.62 }, 'Hands are the limit: 62 % sure of a sharp frame, with the whole burst.'],
-        [{ code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 0.9 }, 'Freeze is given up here: the porter may smear.'],
+        [{ code: 'relaxed', gate: 'flicker', flickerStops: 0.5, burstChance: 0.9, dear: true }, 'Frames will differ by up to 0.5 stop in brightness; choose the best of the burst. To keep that would cost more than half of the detail.'],
+        [{ code: 'relaxed', gate: 'focus', flickerStops: 0, burstChance: 0.9, dear: false }, 'Too dark for autofocus: set the distance by hand and let depth of field do the rest.'],
+        [{ code: 'relaxed', gate: 'flicker', flickerStops: 0.5, burstChance: 0.9, dear: false }, 'Frames will differ by up to 0.5 stop in brightness; choose the best of the burst.'],
+        [{ code: 'relaxed', gate: 'depth', flickerStops: 0, burstChance: 0.9, dear: false }, 'The whole depth cannot be sharp here; the aperture goes as far as light and hands let it.'],
+        [{ code: 'relaxed', gate: 'hold', flickerStops: 0, burstChance: 0.62, dear: false }, 'Hands are the limit: 62 % sure of a sharp frame, with the whole burst.'],
+        [{ code: 'relaxed', gate: 'freeze', flickerStops: 0, burstChance: 0.9, dear: false }, 'Freeze is given up here: the porter may smear.'],
       ],
       against: [[{ code: 'against', against: { ...against, halvings: 0 } }, 'Your pins: the same detail as at the hush point, 1/320 s at f/2.8.']],
       still: [[{ code: 'still' }, 'Nothing moves, so only your hands ask for a fast shutter.']],

@@ -77,6 +77,35 @@ describe('the hush point', () => {
     );
   });
 
+  it('keeps no gate at any price: Flicker and Depth never cost more than half of the detail, and one that would is named', () => {
+    let dear = 0;
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        const situation = new Situation(brief);
+        const choice = hushPoint(situation, brief.light.ev100);
+        fc.pre(choice.possible && choice.floor !== null);
+        if (choice.dear) {
+          dear += 1;
+          expect(choice.relaxed).to.include(choice.dear);
+          return;
+        }
+        fc.pre(choice.relaxed.length === 0);
+        // By brute force, with one of the two gates left out.
+        const usable = allCandidates(situation, brief.light.ev100).filter((c) => !c.overExposed && c.gates.hold === 'open');
+        for (const dropped of ['flicker', 'depth']) {
+          const most = Math.max(
+            ...usable
+              .filter(({ gates }) => Object.entries(gates).every(([gate, state]) => state !== 'shut' || gate === dropped))
+              .map((c) => situation.detail.bits(c)),
+          );
+          expect(most / choice.floor!.best.bits, dropped).to.be.at.most(2.02);
+        }
+      }),
+      { seed: 11, numRuns: 250 },
+    );
+    expect(dear, 'some were that dear').to.be.above(0);
+  }).timeout(60_000);
+
   it('keeps nine tenths of the best by the slow quadrature too', function () {
     this.timeout(60_000);
     fc.assert(

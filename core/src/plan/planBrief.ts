@@ -130,24 +130,22 @@ export interface SchoolRow {
 
 /** What every school would choose, Hush first, with nothing else changed. */
 export function compareSchools(brief: Brief): SchoolRow[] {
-  let best: number | null = null;
-  const rows = SCHOOLS.map((school) => {
+  const answers = SCHOOLS.map((school) => {
     const situation = new Situation({ ...brief, picture: { ...brief.picture, school } });
     const choice = choiceOf(situation, brief.light.ev100);
-    const { candidate, relaxed, possible } = choice;
-    if (school === 'hush') best = runOf(situation, choice)?.lost ?? null;
-    return {
-      school,
-      choice: dialledSetting(situation, candidate),
-      ...situation.detail.losses(candidate),
-      gates: candidate.gates,
-      relaxed,
-      possible,
-    };
+    return { school, situation, choice, losses: situation.detail.losses(choice.candidate) };
   });
-  const [hush] = rows;
-  const least = best ?? hush!.lostGrain + hush!.lostBlur;
-  return rows.map((row) => ({ ...row, halvings: row.lostGrain + row.lostBlur - least }));
+  const [hush] = answers;
+  const least = runOf(hush!.situation, hush!.choice)?.lost ?? hush!.losses.lostGrain + hush!.losses.lostBlur;
+  return answers.map(({ school, situation, choice: { candidate, relaxed, possible }, losses }) => ({
+    school,
+    choice: dialledSetting(situation, candidate),
+    ...losses,
+    halvings: losses.lostGrain + losses.lostBlur - least,
+    gates: candidate.gates,
+    relaxed,
+    possible,
+  }));
 }
 
 /** What rendering a brief darker than metered buys. */

@@ -12,7 +12,7 @@ import type { Candidate, Situation } from './situation.ts';
 /** One reason of a plan: what it is about, and every number that its sentence names. Lengths in viewed px, times in s, light in stops. */
 export type Reason =
   | Impossible
-  | { code: 'relaxed'; gate: GivenWay; flickerStops: number; burstChance: number }
+  | { code: 'relaxed'; gate: GivenWay; flickerStops: number; burstChance: number; dear: boolean }
   | { code: 'against'; against: AgainstHush }
   | { code: 'still' }
   | Motion
@@ -145,11 +145,11 @@ function impossible(situation: Situation, { candidate, possible, reason }: Choic
 type GivenWay = Exclude<GateName, 'light'>;
 
 /** Gates that gave way; that hands do in a pan, its own reason says. */
-function relaxed({ relaxed: gates, possible }: Choice, { flickerStops, burstProbability, pan }: Figures): Reason[] {
+function relaxed({ relaxed: gates, possible, dear }: Choice, { flickerStops, burstProbability, pan }: Figures): Reason[] {
   if (!possible) return [];
   return gates
     .filter((gate): gate is GivenWay => gate !== 'light' && !(gate === 'hold' && pan))
-    .map((gate) => ({ code: 'relaxed', gate, flickerStops, burstChance: burstProbability }));
+    .map((gate) => ({ code: 'relaxed', gate, flickerStops, burstChance: burstProbability, dear: gate === dear }));
 }
 
 /** Smears, viewed px, that still look crisp, and just past it. */
