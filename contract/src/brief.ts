@@ -89,6 +89,7 @@ const LightSchema = z.strictObject({
     })
     .optional(),
   colour: z.enum(LIGHT_COLOURS).optional(),
+  shadowStops: within(-15, 0, 'light in the deepest shadow that must show, against the subject, stops').optional(),
   label: label.optional(),
   scene: z.string().max(64).optional(),
 });

@@ -150,6 +150,14 @@ const reason = z.union([
     slower: z.enum(['softer', ...GATE_NAMES]).nullable(),
     faster: z.enum(['grainier', ...GATE_NAMES]).nullable(),
   }),
+  z.object({
+    code: z.literal('clips'),
+    clipsStops: figure,
+    heldIso: figure,
+    lessLightStops: figure,
+    remedies: z.array(z.enum(['turn', 'wait', 'reflect', 'silhouette'])),
+  }),
+  z.object({ code: z.literal('shadow'), stops: figure, liftedIso: figure, snr: figure }),
   z.object({ code: z.literal('grain'), snrSubject: figure, snrShadow: figure }),
 ]);
 
@@ -160,8 +168,16 @@ const camera = z.object({
   iso: figure,
   ceilingIso: figure,
   meter: z.discriminatedUnion('code', [
-    z.object({ code: z.literal('brightPhase'), holdBackStops: figure, share: figure }),
-    z.object({ code: z.literal('spot'), stops: figure }),
+    z.object({ code: z.literal('brightPhase'), upStops: figure, share: figure }),
+    z.object({
+      code: z.literal('floats'),
+      stops: figure,
+      isoFrom: figure,
+      isoTo: figure,
+      heldBackStops: figure,
+      clipsStops: figure,
+    }),
+    z.object({ code: z.literal('offDial'), stops: figure, averagingStops: figure }),
     z.object({ code: z.enum(['reads', 'compensates']), stops: figure, channels: z.boolean() }),
   ]),
   focus: z.discriminatedUnion('code', [
@@ -207,6 +223,7 @@ export const PlanSchema = z.object({
     focusing: z.object({ mode: z.enum(FOCUS_CHOICES), instead: z.boolean() }),
     flickerStops: figure,
     highlightStops: figure,
+    heldBackStops: figure,
     compensationStops: figure,
     isoEquivalent: figure,
     overStops: figure,

@@ -24,6 +24,7 @@ export { briefProblems, type BriefFault } from './brief/briefProblems.ts';
 // Light: exposure, marks, meters, the sky.
 export { lightFromIso, lightFromMeter, meterReading, type Bound, type AnchoredLight } from './light/anchor.ts';
 export { MID_GREY, exposureValue, meteredIso, illuminanceLux, evFromLux } from './light/exposure.ts';
+export { KNOWN_CONTRASTS, type KnownContrast } from './light/knownContrasts.ts';
 export { KNOWN_SCENES, planningEv } from './light/knownScenes.ts';
 export { lightAt, lightAhead, rungTimes, type LightOfPlace, type LightSample, type RungTime } from './light/lightAhead.ts';
 export {
@@ -40,7 +41,7 @@ export { meterCompensation } from './light/meter.ts';
 export { evFromPhoto, type ReferencePhoto, type PhotoReading } from './light/photoReading.ts';
 export { SKY_DIVISOR, type SkyState } from './light/sky.ts';
 export { sunSide, type SunAgainstCamera } from './light/sunSide.ts';
-export { swingAt, shareAtReading, type Swing } from './light/swing.ts';
+export { plannedStops, shareNear, swingAt, swingRule, type Swing, type SwingRule } from './light/swing.ts';
 
 // Movement of subject and hands, bursts, pans.
 export { MOST_FRAMES, burstRate } from './motion/burst.ts';
@@ -93,6 +94,7 @@ export {
 } from './plan/camera.ts';
 export { cautionFor, type Caution } from './plan/caution.ts';
 export { ALIKE } from './plan/floor.ts';
+export type { ContrastRemedy } from './plan/contrast.ts';
 export type { Badness, Shortfall } from './plan/shortfalls.ts';
 export type { DialledSetting } from './plan/figures.ts';
 export { GATE_NAMES, type GateName, type Gates } from './plan/gates.ts';

@@ -74,19 +74,28 @@ export function modeWords({ kit: { lens } }: Brief, { mode, shutterS, fNumber, i
   }
 }
 
+const listedClauses = (clauses: readonly (string | null)[]): string => clauses.filter((one) => one !== null).join('; ');
+
 /** Compensation and readings are dialled in thirds: less than half of one is none. */
 const isNone = (stops: number): boolean => Math.round(3 * stops) === 0;
 
 function meterWords(meter: MeterSetting): string {
   switch (meter.code) {
     case 'brightPhase': {
-      const back = isNone(meter.holdBackStops) ? '' : `; hold back ${stopWords(meter.holdBackStops)}`;
-      return `For the bright phase${back}; shoot on the peaks, ${percent(meter.share)} of the time, let dark frames go`;
+      const above = isNone(meter.upStops) ? '' : `, ${stopWords(meter.upStops)} above your reading`;
+      return `For the bright phase${above}; shoot on the peaks, ${percent(meter.share)} of the time, let dark frames go`;
     }
-    case 'spot':
-      return isNone(meter.stops)
-        ? 'Spot or highlight, off the subject'
-        : `Spot or highlight; compensate ${signedStops(meter.stops)}`;
+    case 'floats':
+      return listedClauses([
+        isNone(meter.stops) ? 'Spot, on the subject' : `Spot, on the subject, compensated ${signedStops(meter.stops)}`,
+        isoDigits(meter.isoFrom) === isoDigits(meter.isoTo)
+          ? null
+          : `ISO goes between ${isoDigits(meter.isoFrom)} and ${isoDigits(meter.isoTo)} as the light swings`,
+        isNone(meter.heldBackStops) ? null : `${stopWords(meter.heldBackStops)} held back for the bright phases`,
+        isNone(meter.clipsStops) ? null : `they clip by ${stopWords(meter.clipsStops)}`,
+      ]);
+    case 'offDial':
+      return `Spot, on the subject${isNone(meter.stops) ? '' : `, compensated ${signedStops(meter.stops)}`}: averaging would need ${signedStops(meter.averagingStops)}, more than the dial has`;
     case 'reads':
     case 'compensates':
       return `${averagingWords(meter.code, meter.stops)}${meter.channels ? '; watch each channel, one clips early' : ''}`;

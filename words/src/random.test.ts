@@ -40,6 +40,8 @@ function sentencesOf(brief: Brief, ev100: number): [what: string, sentence: stri
   ];
 }
 
+const stops = fc.constantFrom(0, 0.4, 1, 2, 3.3);
+
 /** A brief of any aim, school and pins, with tested hands, taste and ceiling at times. */
 const anything: fc.Arbitrary<Brief> = fc
   .record({
@@ -51,13 +53,24 @@ const anything: fc.Arbitrary<Brief> = fc
     label: fc.constantFrom(undefined, 'A porter with a handcart', 'LED wall', 'the last runner', 'Ivo'),
     place: fc.constantFrom('open' as const, 'pit' as const, 'water' as const),
     follow: fc.boolean(),
+    backgroundStops: fc.constantFrom(0, 0, -4, 3, 4.5, 6),
+    shadowStops: fc.constantFrom(undefined, undefined, -1 / 3, -3),
+    colour: fc.constantFrom('neutral' as const, 'saturated' as const),
+    swing: fc.option(fc.record({ downStops: stops, upStops: stops, periodS: fc.constantFrom(0.5, 3, 20) }), { freq: 2 }),
   })
-  .map(({ brief, aim, school, shutter, own, label, place, follow }) => {
+  .map(({ brief, aim, school, shutter, own, label, place, follow, backgroundStops, shadowStops, colour, swing }) => {
     const from = own === null ? undefined : { seriesId: 'a', count: own, day: own % 2 ? '2027-03-03' : null };
     const pans = aim === 'pan' && brief.subject.speedMps * Math.sin((brief.subject.directionDeg * Math.PI) / 180) < 0.01;
     return {
       ...brief,
       place,
+      light: {
+        ...brief.light,
+        background: { tone: 0.18, stops: backgroundStops },
+        shadowStops,
+        colour,
+        swing: swing ?? undefined,
+      },
       subject: { ...brief.subject, label },
       hold: { ...brief.hold, follow },
       picture: {

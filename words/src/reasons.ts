@@ -1,10 +1,20 @@
-import { AIMS, apertureLabel, grainWord, type Aim, type Brief, type GateName, type Provenance, type Reason } from '@hushto/core';
+import {
+  AIMS,
+  apertureLabel,
+  grainWord,
+  type Aim,
+  type Brief,
+  type ContrastRemedy,
+  type GateName,
+  type Provenance,
+  type Reason,
+} from '@hushto/core';
 import { againstWords } from './against.ts';
 import { wantedWords } from './choices.ts';
 import { detailShare, isoWords, metres, percent, plainNumber, shareWords, shutterWords, stopWords, viewedPx } from './numbers.ts';
 import { provenanceWords } from './provenance.ts';
 import { subjectWords } from './subject.ts';
-import { capital, sentences } from './text.ts';
+import { capital, listed, sentences } from './text.ts';
 import { viewOf } from './viewing.ts';
 
 type Of<Code extends Reason['code']> = Extract<Reason, { code: Code }>;
@@ -48,6 +58,10 @@ export function reasonWords(brief: Brief, reason: Reason): string {
       return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare: aim at an edge with contrast.`;
     case 'floor':
       return floorWords(brief, reason);
+    case 'clips':
+      return clipsWords(brief, reason);
+    case 'shadow':
+      return `The shadow that must show lies ${stopWords(reason.stops)} down: brightened it looks as ${isoWords(reason.liftedIso)}, its grain ${grainWord(reason.snr)}.`;
     case 'grain': {
       const { snrSubject, snrShadow } = reason;
       const subject = `Grain on the subject is ${grainWord(snrSubject)} (signal to noise ${plainNumber(snrSubject)})`;
@@ -140,6 +154,26 @@ function panWords(brief: Brief, reason: Of<'pan'>): string {
   return sentences(
     `Follow ${subjectWords(brief)}: at ${shutterWords(shutterS)} the background streaks over ${shareWords(streakShare)} of the width.`,
     `Following to within ${shareWords(trackingError)} leaves ${viewedPx(residuePx)}: ${percent(singleChance)} of frames are usable, ${percent(burstChance)} of bursts hold one.`,
+  );
+}
+
+const OUT_OF_CLIPPING: Record<ContrastRemedy, (who: string) => string> = {
+  turn: () => 'move so that the light is behind you',
+  wait: (who) => `wait until ${who} stands before something darker`,
+  reflect: () => 'throw light back from a wall or a sheet that is there',
+  silhouette: () => 'let it be a silhouette',
+};
+
+/** What is lost behind the subject, what holding it would cost, and what else there is to do. */
+function clipsWords(brief: Brief, { clipsStops, heldIso, lessLightStops, remedies }: Of<'clips'>): string {
+  const who = subjectWords(brief);
+  const less = lessLightStops > 1 / 6 ? 'give less light' : 'give less ISO';
+  return sentences(
+    `Exposed for ${who}, the background clips by ${stopWords(Math.max(1 / 3, clipsStops))}: let it go, or ${less} and brighten ${who} later, as grainy as ${isoWords(heldIso)}.`,
+    `Or ${listed(
+      remedies.map((code) => OUT_OF_CLIPPING[code](who)),
+      'or',
+    )}.`,
   );
 }
 

@@ -6,10 +6,10 @@ export const lowerFirst = (text: string): string =>
   /^(?:A\s|\p{Lu}\p{Ll})/u.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
 
 /** "a", "a and b", "a, b and c"; empty for none. */
-export function listed(parts: readonly string[]): string {
+export function listed(parts: readonly string[], joiner = 'and'): string {
   const [last, ...before] = [...parts].reverse();
   if (last === undefined) return '';
-  return before.length === 0 ? last : `${before.reverse().join(', ')} and ${last}`;
+  return before.length === 0 ? last : `${before.reverse().join(', ')} ${joiner} ${last}`;
 }
 
 /** Sentences one after another; those that are not to be said are left out. */

@@ -99,7 +99,13 @@ describe('phrases', () => {
       'kneeling or seated, eye at the finder',
       'on a moving boat or vehicle',
     ]);
-    expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map(listed)).to.deep.equal(['', 'a', 'a and b', 'a, b and c']);
+    expect([[], ['a'], ['a', 'b'], ['a', 'b', 'c']].map((parts) => listed(parts))).to.deep.equal([
+      '',
+      'a',
+      'a and b',
+      'a, b and c',
+    ]);
+    expect(listed(['a', 'b'], 'or')).to.equal('a or b');
     expect([capital('iso'), lowerFirst('Street lamps'), lowerFirst('LED lamps')]).to.deep.equal(['Iso', 'street lamps', 'LED lamps']); // prettier-ignore
     expect(provenanceWords('hold', from)).to.equal('your 18 frames of 3 March');
     expect([provenanceWords('taste', one), provenanceWords('ceiling', one)]).to.deep.equal(['your 1 choice', 'your 1 look']);
@@ -280,6 +286,22 @@ describe('a reason', () =>
         [{ ...floor, slower: null, faster: null }, '1/160 s to 1/640 s look alike.'],
         [{ ...floor, slowestS: 1 / 8, fastestS: 1 / 250, slower: null }, 'Anything will do: 1/8 s to 1/250 s look alike; faster is only grainier.'],
         [{ ...floor, fastestS: 1 / 160 }, 'Only 1/160 s is as sharp as it gets; slower is softer, faster is only grainier.'],
+      ],
+      clips: [
+        [
+          { code: 'clips', clipsStops: 2, heldIso: 12_800, lessLightStops: 0, remedies: ['turn', 'silhouette'] },
+          'Exposed for the porter, the background clips by 2 stops: let it go, or give less ISO and brighten the porter later, as grainy as ISO 12 800. Or move so that the light is behind you or let it be a silhouette.',
+        ],
+        [
+          { code: 'clips', clipsStops: 0.2, heldIso: 800, lessLightStops: 1, remedies: ['wait', 'reflect', 'turn'] },
+          'Exposed for the porter, the background clips by ⅓ stop: let it go, or give less light and brighten the porter later, as grainy as ISO 800. Or wait until the porter stands before something darker, throw light back from a wall or a sheet that is there or move so that the light is behind you.',
+        ],
+      ],
+      shadow: [
+        [
+          { code: 'shadow', stops: 3, liftedIso: 51_200, snr: 6 },
+          'The shadow that must show lies 3 stops down: brightened it looks as ISO 51 200, its grain coarse.',
+        ],
       ],
       grain: [[{ code: 'grain', snrSubject: 14, snrShadow: 5 }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse.']],
     }, // prettier-ignore
@@ -477,17 +499,35 @@ describe('the setting of a camera', () => {
     ['meter', { meter: { code: 'reads', stops: 0.1, channels: true } }, 'Will read 0; watch each channel, one clips early'],
     ['meter', { meter: { code: 'compensates', stops: 1, channels: false } }, 'Compensate +1, averaging'],
     ['meter', { meter: { code: 'compensates', stops: 0, channels: false } }, 'No compensation'],
-    ['meter', { meter: { code: 'spot', stops: 0 } }, 'Spot or highlight, off the subject'],
-    ['meter', { meter: { code: 'spot', stops: -2 / 3 } }, 'Spot or highlight; compensate −⅔'],
     [
       'meter',
-      { meter: { code: 'brightPhase', holdBackStops: 0, share: 0.31 } },
+      { meter: { code: 'floats', stops: 0, isoFrom: 1600, isoTo: 1600, heldBackStops: 0, clipsStops: 0 } },
+      'Spot, on the subject',
+    ],
+    [
+      'meter',
+      { meter: { code: 'floats', stops: -2 / 3, isoFrom: 1600, isoTo: 6400, heldBackStops: 2 / 3, clipsStops: 1 / 3 } },
+      'Spot, on the subject, compensated −⅔; ISO goes between 1600 and 6400 as the light swings; ⅔ stop held back for the bright phases; they clip by ⅓ stop',
+    ],
+    [
+      'meter',
+      { meter: { code: 'offDial', stops: 0, averagingStops: 4 } },
+      'Spot, on the subject: averaging would need +4, more than the dial has',
+    ],
+    [
+      'meter',
+      { meter: { code: 'offDial', stops: -2, averagingStops: -4 } },
+      'Spot, on the subject, compensated −2: averaging would need −4, more than the dial has',
+    ],
+    [
+      'meter',
+      { meter: { code: 'brightPhase', upStops: 0, share: 0.31 } },
       'For the bright phase; shoot on the peaks, 31 % of the time, let dark frames go',
     ],
     [
       'meter',
-      { meter: { code: 'brightPhase', holdBackStops: 1, share: 0.31 } },
-      'For the bright phase; hold back 1 stop; shoot on the peaks, 31 % of the time, let dark frames go',
+      { meter: { code: 'brightPhase', upStops: 1, share: 0.31 } },
+      'For the bright phase, 1 stop above your reading; shoot on the peaks, 31 % of the time, let dark frames go',
     ],
     ['focus', { focus: { code: 'byHand', distanceM: 4, nearM: 2.3, farM: 17 } }, 'By hand at 4.0 m: 2.3 m to 17 m is sharp'],
     ['focus', { focus: { code: 'byHand', distanceM: 20, nearM: 19.8, farM: 20.2 } }, 'By hand at 20 m: hardly more is sharp'],

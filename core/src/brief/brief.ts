@@ -49,6 +49,8 @@ export interface Light {
   flicker: { frequencyHz: number; modulation: number };
   swing?: { downStops: number; upStops: number; periodS: number } | undefined;
   colour?: LightColour | undefined;
+  /** Light in the deepest shadow that must show, against that on the subject, stops, ≤ 0; none that matters where nothing is said. */
+  shadowStops?: number | undefined;
   label?: string | undefined;
   scene?: string | undefined;
 }

@@ -4,7 +4,7 @@ import { flickerStops } from './flicker.ts';
 import { KNOWN_SCENES, planningEv } from './knownScenes.ts';
 import { meterCompensation } from './meter.ts';
 import { skyIlluminanceLux } from './sky.ts';
-import { shareAtReading, swingAt } from './swing.ts';
+import { plannedStops, shareNear, swingAt, swingRule } from './swing.ts';
 
 describe('the meter', () => {
   const grey = { subjectTone: 0.18, frameFill: 0.5, backgroundTone: 0.18, backgroundStops: 0 };
@@ -73,7 +73,7 @@ describe('known scenes', () => {
 describe('swinging light', () => {
   // A cosine of amplitude 1 lies within ±½ for a third of its time: acos(−½) − acos(½) = 120° − 60° of 180°.
   it('lies within half of its swing a third of the time', () =>
-    expect(shareAtReading({ downStops: 1, upStops: 1, periodS: 4 }, 0.5)).to.be.closeTo(1 / 3, 1e-12));
+    expect(shareNear({ downStops: 1, upStops: 1, periodS: 4 }, 0)).to.be.closeTo(1 / 3, 1e-12));
   it('is at its ends at the peaks and in the troughs', () => {
     const swing = { downStops: 3, upStops: 1, periodS: 2 };
     expect(swingAt(swing, 0)).to.be.closeTo(1, 1e-12);
@@ -82,7 +82,22 @@ describe('swinging light', () => {
   it('spends the share that counting moments finds', () => {
     const swing = { downStops: 4, upStops: 0.2, periodS: 7 };
     const moments = Array.from({ length: 20_000 }, (_, i) => swingAt(swing, (i / 20_000) * 7));
-    expect(moments.filter((stops) => Math.abs(stops) <= 1 / 3).length / 20_000).to.be.closeTo(shareAtReading(swing), 0.001);
+    for (const at of [-2, 0, 0.2])
+      expect(moments.filter((stops) => Math.abs(stops - at) <= 0.5).length / 20_000).to.be.closeTo(shareNear(swing, at), 0.001);
   });
-  it('is steady when it does not swing', () => expect(shareAtReading({ downStops: 0, upStops: 0, periodS: 1 })).to.equal(1));
+  it('spends a third of its time within half a stop of the peaks of a two-stop swing', () =>
+    // sin x ≥ ½ for 120° of 360°.
+    expect(shareNear({ downStops: 1, upStops: 1, periodS: 4 }, 1)).to.be.closeTo(1 / 3, 1e-12));
+  it('is ridden out under a stop, followed up to three slower than two seconds, and met on its peaks beyond', () => {
+    const rule = (downStops: number, upStops: number, periodS: number) => swingRule({ downStops, upStops, periodS });
+    expect(swingRule(undefined)).to.equal('steady');
+    expect(rule(0, 0, 1)).to.equal('steady');
+    expect(rule(0.5, 0.4, 0.5)).to.equal('ridesOut');
+    expect(rule(2, 1, 2.5)).to.equal('floats');
+    expect(rule(2, 1, 2)).to.equal('brightPhase');
+    expect(rule(2.4, 0.7, 60)).to.equal('brightPhase');
+    expect(plannedStops({ downStops: 3, upStops: 1.5, periodS: 1 })).to.equal(1.5);
+    expect(plannedStops({ downStops: 1, upStops: 1, periodS: 10 })).to.equal(0);
+  });
+  it('is steady when it does not swing', () => expect(shareNear({ downStops: 0, upStops: 0, periodS: 1 }, 0)).to.equal(1));
 });

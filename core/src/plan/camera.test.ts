@@ -47,6 +47,39 @@ describe('the setting of the camera', () => {
     expect(swing(1, 1, 0.5)).to.equal('manual');
     expect(swing(3, 2, 10)).to.equal('manual');
   });
+  it('are planned on the peaks of light that cannot be followed, as if it stood there', () => {
+    const swing = { downStops: 3, upStops: 2, periodS: 1 };
+    const plan = planBrief(briefWith({ light: { ev100: 5, swing } }));
+    const onPeaks = planBrief(briefWith({ light: { ev100: 7 } }));
+    expect(plan.choice).to.deep.equal(onPeaks.choice);
+    expect(plan.figures.focusHeadroomEv).to.be.closeTo(onPeaks.figures.focusHeadroomEv, 1e-9);
+    // Within half a stop of the peak of a sine of amplitude 2.5: acos(1 − 0.5/2.5)/π.
+    expect(plan.camera.meter).to.deep.include({ code: 'brightPhase', upStops: 2 });
+    expect((plan.camera.meter as { share: number }).share).to.be.closeTo(Math.acos(0.8) / Math.PI, 1e-12);
+    expect(plan.ladder.find(({ now }) => now)!.evFrom).to.equal(5);
+  });
+  it('hold back for brighter phases what base ISO and lift allow, and say what clips', () => {
+    const swing = { downStops: 0, upStops: 3, periodS: 10 };
+    // 2.98 stops of highlights less 1⅓ of a saturated channel leave 1.65: 1.35 are missing, and are lifted later.
+    const held = briefWith({ light: { ev100: 7, colour: 'saturated', swing }, picture: { liftCeilingStops: 2 } });
+    const plan = planBrief(held);
+    expect(plan.figures.heldBackStops).to.be.closeTo(3 - (Math.log2(1 / 0.127) - 4 / 3), 1e-9);
+    expect(plan.figures.highlightStops).to.be.closeTo(0, 1e-9);
+    expect(plan.camera).to.deep.include({ mode: 'manualAutoIso' });
+    const { meter } = plan.camera as { meter: { clipsStops: number; isoTo: number; isoFrom: number; stops: number } };
+    expect(meter.clipsStops).to.equal(0);
+    expect(meter.stops).to.be.closeTo(-plan.figures.heldBackStops, 1e-9);
+    expect(meter.isoTo).to.be.at.most(6400);
+    const kept = planBrief({ ...held, picture: { ...held.picture, liftCeilingStops: 0 } });
+    expect(kept.figures.heldBackStops).to.equal(0);
+    expect((kept.camera.meter as { clipsStops: number }).clipsStops).to.be.closeTo(plan.figures.heldBackStops, 1e-9);
+  });
+  it('turn to the spot where an averaging meter would need more than a dial has', () => {
+    const camera = cameraFor({ light: { ev100: 8, background: { tone: 0.18, stops: 5 } }, subject: { frameFill: 0.1 } });
+    // log2(0.1 + 0.9·32) = 4.85 stops.
+    expect(camera.meter).to.deep.include({ code: 'offDial', stops: 0 });
+    expect((camera.meter as { averagingStops: number }).averagingStops).to.be.closeTo(4.85, 0.01);
+  });
   it('warn of mechanical curtains between 1/125 and 1/8 s, and of bands under an electronic one', () => {
     const slow = {
       light: { ev100: 3 },

@@ -1,5 +1,7 @@
 import type { Brief } from '../brief/brief.ts';
-import { shareAtReading } from '../light/swing.ts';
+import { MID_GREY } from '../light/exposure.ts';
+import { isoMarks } from '../light/marks.ts';
+import { plannedStops, shareNear, swingRule } from '../light/swing.ts';
 import { burstRate } from '../motion/burst.ts';
 import { AIMS } from './aims.ts';
 import { followsSubject } from './geometry.ts';
@@ -28,10 +30,15 @@ export interface CameraSetting {
 }
 
 export type MeterSetting =
-  /** Exposed by hand for the bright phase; `share` of the time is within half a stop of it. */
-  | { code: 'brightPhase'; holdBackStops: number; share: number }
-  /** The subject's own light is read, the swinging background left out. */
-  | { code: 'spot'; stops: number }
+  /** Exposed by hand for the bright phase, so far above the reading; `share` of the time is within half a stop of it. */
+  | { code: 'brightPhase'; upStops: number; share: number }
+  /**
+   * Swinging light: the subject's own is read, compensated by `stops` that hold `heldBackStops` back, and ISO goes between two values;
+   * what is brighter still clips by `clipsStops`.
+   */
+  | { code: 'floats'; stops: number; isoFrom: number; isoTo: number; heldBackStops: number; clipsStops: number }
+  /** An averaging meter would be off by more than the dial has: the subject's own tone is read, compensated by `stops`. */
+  | { code: 'offDial'; stops: number; averagingStops: number }
   /** What the meter will show in manual, or what to compensate by. `channels`: one clips early. */
   | { code: 'reads' | 'compensates'; stops: number; channels: boolean };
 
@@ -54,7 +61,7 @@ const LIFTED_STOPS = 0.1;
 
 /** The camera at a setting. Modes and limits as cameras of any make have them; common practice. */
 export function cameraSetting(brief: Brief, setting: Setting, figures: Figures): CameraSetting {
-  const mode = cameraMode(brief, setting);
+  const mode = cameraMode(brief, setting, figures);
   return {
     mode,
     shutterS: setting.shutterS,
@@ -74,45 +81,57 @@ export function cameraSetting(brief: Brief, setting: Setting, figures: Figures):
   };
 }
 
-/** Swing of the light, stops, below which manual exposure simply rides it out, and above which automatics cannot follow. Common practice. */
-const SWING = { ridesOut: 1, tooDeep: 3, tooFastS: 2 } as const;
-
 /**
  * Lift needs a fixed exposure, or the camera would take it back; light that swings too fast or too deep for automatics too.
  * Otherwise what is fixed by the plan is fixed on the camera and ISO floats: shutter and aperture where the subject moves,
  * the aperture with a slowest shutter where only hands count.
  */
-function cameraMode({ subject, light, picture }: Brief, { liftStops }: Setting): CameraMode {
+function cameraMode({ subject, light, picture }: Brief, { liftStops }: Setting, { heldBackStops }: Figures): CameraMode {
   const { pinned } = picture;
-  const swing = swingOf(light);
-  const chases = swing > 0 && light.swing !== undefined && (swing > SWING.tooDeep || light.swing.periodS < SWING.tooFastS);
-  const fixed =
-    liftStops > LIFTED_STOPS ||
-    pinned.iso !== null ||
-    (swing > 0 && swing < SWING.ridesOut) ||
-    (swing >= SWING.ridesOut && chases);
+  const rule = swingRule(light.swing);
+  const fixed = liftStops - heldBackStops > LIFTED_STOPS || pinned.iso !== null || rule === 'ridesOut' || rule === 'brightPhase';
   if (fixed) return 'manual';
-  if (swing >= SWING.ridesOut) return 'manualAutoIso';
+  if (rule === 'floats') return 'manualAutoIso';
   if (pinned.shutterS !== null && pinned.fNumber === null) return 'shutterPriority';
   if (pinned.fNumber !== null && pinned.shutterS === null) return 'aperturePriority';
   return subject.speedMps > 0 ? 'manualAutoIso' : 'aperturePriority';
 }
 
-const swingOf = ({ swing }: Brief['light']): number => (swing?.downStops ?? 0) + (swing?.upStops ?? 0);
+/** What a dial of compensation has, and the scale of a meter, stops either side of zero. Common practice. */
+const DIAL_STOPS = 3;
 
 /** Compensation a metered mode needs, or what the meter will read in a manual one; swinging light has rules of its own. */
-function meterSetting(
-  mode: CameraMode,
-  { light }: Brief,
-  { liftStops }: Setting,
-  { compensationStops, highlightStops }: Figures,
-): MeterSetting {
-  const off = mode === 'manual' ? compensationStops - liftStops : compensationStops;
-  if (light.swing && swingOf(light) >= SWING.ridesOut)
-    return mode === 'manual'
-      ? { code: 'brightPhase', holdBackStops: Math.max(0, -highlightStops), share: shareAtReading(light.swing) }
-      : { code: 'spot', stops: off };
+function meterSetting(mode: CameraMode, brief: Brief, setting: Setting, figures: Figures): MeterSetting {
+  const { light, subject, picture } = brief;
+  const { compensationStops, heldBackStops } = figures;
+  const lifted = mode === 'manual' ? setting.liftStops : heldBackStops;
+  const rule = swingRule(light.swing);
+  if (rule === 'brightPhase') {
+    const upStops = plannedStops(light.swing);
+    return { code: 'brightPhase', upStops, share: shareNear(light.swing!, upStops) };
+  }
+  const ofTone = Math.log2(subject.tone / MID_GREY) + (picture.keyStops ?? 0) - lifted;
+  if (rule === 'floats' && mode !== 'manual')
+    return {
+      code: 'floats',
+      stops: ofTone,
+      ...isoWhileSwinging(brief, setting),
+      heldBackStops,
+      clipsStops: Math.max(0, -figures.highlightStops),
+    };
+  const off = compensationStops - lifted;
+  if (Math.abs(off) > DIAL_STOPS + 1 / 6) return { code: 'offDial', stops: ofTone, averagingStops: off };
   return { code: mode === 'manual' ? 'reads' : 'compensates', stops: off, channels: light.colour === 'saturated' };
+}
+
+/** The marks between which an automatic ISO goes while the light swings. */
+function isoWhileSwinging({ kit: { sensor }, light, picture }: Brief, { iso }: Setting): { isoFrom: number; isoTo: number } {
+  const mark = (value: number): number => isoMarks.value(isoMarks.nearest(value));
+  const { upStops, downStops } = light.swing!;
+  return {
+    isoFrom: Math.max(sensor.baseIso, mark(iso / 2 ** upStops)),
+    isoTo: Math.min(Math.max(sensor.baseIso, Math.min(picture.isoCeiling, sensor.maxIso)), mark(iso * 2 ** downStops)),
+  };
 }
 
 function focusSetting({ subject }: Brief, { gates, nearM, farM, pan, focusing }: Figures): FocusSetting {

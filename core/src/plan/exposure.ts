@@ -8,6 +8,8 @@ export interface Exposure {
   /** ISO in the camera, unrounded. */
   readonly cameraIso: number;
   readonly liftStops: number;
+  /** What of the lift was held back in the camera so that brighter phases of the light keep their highlights, stops. */
+  readonly heldBackStops: number;
   /** Stops by which a pinned ISO, or the base, makes the picture brighter than wanted. */
   readonly overStops: number;
   readonly overExposed: boolean;
@@ -25,28 +27,45 @@ export interface ExposureRules {
   /** How bright the picture is to look against as metered, as a factor of exposure. */
   readonly key: number;
   readonly liftCeilingStops: number;
+  /** Light planned for, above what is read; and how far brighter phases lie above that. Stops; 0 where the light is steady. */
+  readonly phaseStops: number;
+  readonly brighterStops: number;
+  /** Room above mid grey before anything is lifted, stops. */
+  readonly highlightStops: number;
 }
 
 /** A dial in thirds is never nearer than this to what is wanted, stops: it counts neither as over-exposure nor as past a ceiling. */
 export const MARK_RESIDUE_STOPS = 1 / 6;
 
-/** ISO, lift, and how far off, of a shutter, s, and an f-number in a light, EV at ISO 100. */
+/**
+ * ISO, lift, and how far off, of a shutter, s, and an f-number in a light, EV at ISO 100. Where brighter phases of swinging light would
+ * clip, the camera holds back what the ceiling of lift and base ISO allow.
+ */
 export function exposureOf(
-  { isoRange, throughput, extension, key, liftCeilingStops }: ExposureRules,
+  { isoRange, throughput, extension, key, liftCeilingStops, phaseStops, brighterStops, highlightStops }: ExposureRules,
   shutterS: number,
   fNumber: number,
   ev100: number,
 ): Exposure {
-  const metered = meteredIso(ev100, shutterS, (fNumber * extension) / throughput);
+  const metered = meteredIso(ev100 + phaseStops, shutterS, (fNumber * extension) / throughput);
   const wanted = metered * key;
-  const cameraIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
-  const off = Math.log2(wanted / cameraIso);
-  const liftStops = off > BOUND_SLACK ? off : 0;
+  const plainIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
+  const off = Math.log2(wanted / plainIso);
+  const needed = off > BOUND_SLACK ? off : 0;
+  const room = highlightStops + needed - Math.max(0, -off);
+  const mayHoldBack =
+    brighterStops > room && isoRange.pinned === null
+      ? Math.min(liftCeilingStops - needed, Math.log2(plainIso / isoRange.from), brighterStops - room)
+      : 0;
+  const heldBackStops = Math.max(0, mayHoldBack);
+  const cameraIso = heldBackStops > 0 ? plainIso * 2 ** -heldBackStops : plainIso;
+  const liftStops = needed + heldBackStops;
   const overStops = Math.max(0, -off);
   return {
     meteredIso: metered,
     cameraIso,
     liftStops,
+    heldBackStops,
     overStops,
     overExposed: overStops > MARK_RESIDUE_STOPS + BOUND_SLACK,
     light: gateBelow(off, MARK_RESIDUE_STOPS, liftCeilingStops + MARK_RESIDUE_STOPS),

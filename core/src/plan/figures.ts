@@ -9,7 +9,6 @@ import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
 import { smearRateMmPerS } from '../motion/subject.ts';
 import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../optics/depthOfField.ts';
 import { viewedPixels } from '../optics/picture.ts';
-import { HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise } from '../sensor/sensor.ts';
 import type { Gates } from './gates.ts';
 import { motionOf } from './geometry.ts';
 import type { ShutterOption } from './marks.ts';
@@ -50,7 +49,10 @@ export interface Figures {
   /** How it is focused, and whether single stands in for continuous, which cannot see here. */
   focusing: { mode: FocusChoice; instead: boolean };
   flickerStops: number;
+  /** Room above mid grey, stops, with phases brighter than planned for taken off; below 0 they clip by that much. */
   highlightStops: number;
+  /** What is held back in the camera for them, and brightened later. */
+  heldBackStops: number;
   compensationStops: number;
   isoEquivalent: number;
   overStops: number;
@@ -107,14 +109,10 @@ export function dialledIso({ isoRange: { from, to, pinned } }: Situation, { came
 }
 
 export function figuresOf(situation: Situation, candidate: Candidate, plateau: Figures['plateau']): Figures {
-  const { brief, picture, noise } = situation;
+  const { brief, picture } = situation;
   const { subject, light, kit, picture: wishes } = brief;
   const { shutter, aperture } = candidate;
   const focal = kit.lens.focalLengthMm;
-  const signal = midGreySignalE(noise, candidate.meteredIso);
-  const read = readNoiseE(noise, candidate.cameraIso);
-  const averaging = picture.sensorCph / picture.limitCph;
-  const viewed = (share: number): number => signalToNoise(signal * share, read) * averaging;
   const bits = situation.detail.bits(candidate);
   return {
     subjectBlurMm: shutter.smearMm,
@@ -123,9 +121,9 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     holdProbability: shutter.hands().singleChance,
     burstProbability: shutter.hands().burstChance,
     snr: candidate.snr,
-    snrViewed: candidate.snr * averaging,
-    snrSubject: viewed(subject.tone / MID_GREY),
-    snrShadow: viewed(1 / 8),
+    snrViewed: situation.snrViewed(candidate, 1),
+    snrSubject: situation.snrViewed(candidate, subject.tone / MID_GREY),
+    snrShadow: situation.snrViewed(candidate, 1 / 8),
     detailBits: bits,
     detailKept: bits / situation.detail.model.idealBits,
     ...situation.detail.losses(candidate),
@@ -134,12 +132,8 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     focusHeadroomEv: candidate.focusing.headroomEv,
     focusing: { mode: candidate.focusing.mode, instead: candidate.focusing.instead },
     flickerStops: shutter.flickerStops,
-    highlightStops:
-      HIGHLIGHT_STOPS +
-      candidate.liftStops -
-      candidate.overStops -
-      (light.swing?.upStops ?? 0) -
-      (light.colour === 'saturated' ? SATURATED_COST_STOPS : 0),
+    highlightStops: situation.highlightStops(candidate),
+    heldBackStops: candidate.heldBackStops,
     compensationStops:
       meterCompensation({
         subjectTone: subject.tone,
@@ -201,6 +195,3 @@ function rollingOf({ brief, picture }: Situation): Figures['rolling'] {
   const bands = light.flicker.modulation > 0 ? light.flicker.frequencyHz * kit.sensor.readoutS : 0;
   return { skewViewPx: viewedPixels(skewMm, picture), bands };
 }
-
-/** What saturated coloured light takes off the highlight headroom before the meter says so, stops. Ours. */
-const SATURATED_COST_STOPS = 4 / 3;

@@ -3,6 +3,7 @@ import { backgroundRateMmPerS, crossingTimeS } from '../motion/subject.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import type { AgainstHush } from './against.ts';
 import { AIMS, type Aim } from './aims.ts';
+import { clippingOf, shadowOf, type Clipping, type Shadow } from './contrast.ts';
 import type { Figures } from './figures.ts';
 import { CONTINUOUS_COST_EV } from './focus.ts';
 import type { GateName } from './gates.ts';
@@ -24,6 +25,8 @@ export type Reason =
   | { code: 'depth'; nearM: number; farM: number | null; neededM: number; far: boolean; approaching: boolean }
   | { code: 'focus'; headroomEv: number; insteadEv: number | null }
   | FloorReason
+  | ({ code: 'clips' } & Clipping)
+  | ({ code: 'shadow' } & Shadow)
   | { code: 'grain'; snrSubject: number; snrShadow: number };
 
 /** Why nothing works. `pinned` where shutter, aperture and ISO were all given. */
@@ -89,9 +92,9 @@ interface Hands {
   from: Provenance | null;
 }
 
-const MOST_REASONS = 5;
+const MOST_REASONS = 6;
 
-/** Why the plan is what it is: three or four reasons, most important first. */
+/** Why the plan is what it is: at most six reasons, most important first. */
 export function reasonsFor(situation: Situation, choice: Choice, figures: Figures, against: AgainstHush | null): Reason[] {
   const { candidate } = choice;
   const handsAreTheLimit = figures.pan === null && handsSetThePace(situation, candidate);
@@ -101,7 +104,9 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     ...relaxed(choice, figures),
     motion(situation, candidate, figures),
     floorReason(situation, choice),
+    contrast('clips', clippingOf(situation, candidate)),
     light(situation, candidate),
+    contrast('shadow', shadowOf(situation, candidate)),
     trade(situation, figures),
     handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
@@ -204,6 +209,9 @@ function followingOf({ brief, picture, geometry }: Situation, shutterS: number):
   const crossingS = crossingTimeS(motion, focal, picture.widthMm);
   return { followed: false, crossingS: crossingS < CROSSES_SOON_S ? crossingS : null };
 }
+
+const contrast = <Code extends 'clips' | 'shadow', Fact extends object>(code: Code, fact: Fact | null) =>
+  fact && { code, ...fact };
 
 function trade({ brief }: Situation, { lostGrain, lostBlur }: Figures): Reason {
   const { tasteStops, tasteFrom } = brief.picture;

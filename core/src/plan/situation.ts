@@ -1,8 +1,9 @@
 import { MID_GREY } from '../light/exposure.ts';
 import { isoMarks } from '../light/marks.ts';
+import { plannedStops } from '../light/swing.ts';
 import { extendedF } from '../optics/depthOfField.ts';
 import type { Picture } from '../optics/picture.ts';
-import { fullWellE, midGreySignalE, readNoiseE, signalToNoise, type SensorNoise } from '../sensor/sensor.ts';
+import { fullWellE, HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise, type SensorNoise } from '../sensor/sensor.ts';
 import type { Brief } from '../brief/brief.ts';
 import { AIMS } from './aims.ts';
 import { DetailCache } from './detailCache.ts';
@@ -68,6 +69,18 @@ export class Situation {
     return this.#rules.isoRange;
   }
 
+  /** Room a setting leaves above mid grey, in the light planned for, before what is brighter than that clips; below 0 it does. Stops. */
+  highlightStops({ liftStops, overStops }: Candidate): number {
+    return this.#rules.highlightStops + liftStops - overStops - this.#rules.brighterStops;
+  }
+
+  /** Signal-to-noise at viewing size of what is `share` times as bright as mid grey. */
+  snrViewed({ meteredIso, cameraIso }: Candidate, share: number): number {
+    const { sensorCph, limitCph } = this.picture;
+    const signal = midGreySignalE(this.noise, meteredIso) * share;
+    return signalToNoise(signal, readNoiseE(this.noise, cameraIso)) * (sensorCph / limitCph);
+  }
+
   /** Whether shutter, aperture and ISO are all pinned, so that nothing is left to solve. */
   get evaluatesOnly(): boolean {
     const { shutterS, fNumber, iso } = this.brief.picture.pinned;
@@ -113,7 +126,11 @@ export class Situation {
 
   candidate(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Candidate {
     const exposure = this.exposure(shutter, aperture, ev100);
-    const focusing = focusingOf(this.brief, aperture.focusMode, ev100 + this.#toneStops - aperture.focusLimitEv);
+    const focusing = focusingOf(
+      this.brief,
+      aperture.focusMode,
+      ev100 + this.#rules.phaseStops + this.#toneStops - aperture.focusLimitEv,
+    );
     // Field by field: hundreds of these are made for a plan, and spreading an object costs more than the arithmetic.
     return {
       shutter,
@@ -122,6 +139,7 @@ export class Situation {
       meteredIso: exposure.meteredIso,
       cameraIso: exposure.cameraIso,
       liftStops: exposure.liftStops,
+      heldBackStops: exposure.heldBackStops,
       overStops: exposure.overStops,
       overExposed: exposure.overExposed,
       focusing,
@@ -138,8 +156,12 @@ export class Situation {
   }
 }
 
-function rulesOf({ subject, kit: { sensor, lens }, picture }: Brief): ExposureRules {
+/** What saturated coloured light takes off the highlight headroom before the meter says so, stops. Ours. */
+const SATURATED_COST_STOPS = 4 / 3;
+
+function rulesOf({ subject, light, kit: { sensor, lens }, picture }: Brief): ExposureRules {
   const { iso } = picture.pinned;
+  const phaseStops = plannedStops(light.swing);
   return {
     isoRange: {
       from: sensor.baseIso,
@@ -150,5 +172,8 @@ function rulesOf({ subject, kit: { sensor, lens }, picture }: Brief): ExposureRu
     throughput: Math.sqrt(lens.transmissionT ?? 1),
     key: 2 ** (picture.keyStops ?? 0),
     liftCeilingStops: picture.liftCeilingStops,
+    phaseStops,
+    brighterStops: (light.swing?.upStops ?? 0) - phaseStops,
+    highlightStops: HIGHLIGHT_STOPS - (picture.keyStops ?? 0) - (light.colour === 'saturated' ? SATURATED_COST_STOPS : 0),
   };
 }

@@ -1,5 +1,6 @@
 import type { FrameVerdict } from '@hushto/contract';
 import {
+  MID_GREY,
   apertureLabel,
   burstRate,
   CONDITION_NAMES,
@@ -9,6 +10,7 @@ import {
   meteredIso,
   meterReading,
   planBrief,
+  plannedStops,
   stopsLabel,
   type AnchoredLight,
   type Brief,
@@ -334,19 +336,22 @@ interface Question {
 
 /** In manual the meter is asked; where the camera floats ISO, the ISO. */
 function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
-  const { kit, picture } = brief;
+  const { kit, picture, light, subject } = brief;
   const keyStops = picture.keyStops ?? 0;
-  const toneStops = figures.compensationStops - keyStops;
+  const spot = camera.meter.code === 'floats' || camera.meter.code === 'offDial' ? camera.meter : null;
+  const toneStops = spot ? Math.log2(subject.tone / MID_GREY) : figures.compensationStops - keyStops;
+  // Exposed for the bright phase, the meter is read on the peaks.
+  const peakStops = plannedStops(light.swing);
   const setting = {
     shutterS: choice.shutterS,
     fNumber: choice.fNumber / Math.sqrt(kit.lens.transmissionT ?? 1),
     toneStops,
   };
   if (camera.mode === 'manual') {
-    const reading = meterReading(setting, choice.iso, brief.light.ev100);
+    const reading = meterReading(setting, choice.iso, light.ev100 + peakStops);
     return {
-      ask: 'The meter reads',
-      assume: 'whole picture, compensation 0',
+      ask: peakStops > 0 ? 'On the peaks the meter reads' : 'The meter reads',
+      assume: spot ? 'spot, on the subject' : 'whole picture, compensation 0',
       shows: signedStops(reading),
       steps: [
         { by: -1, label: '−1', name: 'A stop darker' },
@@ -354,18 +359,21 @@ function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
         { by: 1 / 3, label: '+⅓', name: 'A third lighter' },
         { by: 1, label: '+1', name: 'A stop lighter' },
       ],
-      stepped: (by) => lightFromMeter(setting, choice.iso, reading + by),
+      stepped: (by) => {
+        const read = lightFromMeter(setting, choice.iso, reading + by);
+        return { ...read, ev100: read.ev100 - peakStops };
+      },
     };
   }
-  const compensation = stopsLabel(figures.compensationStops);
+  const compensationStops = spot?.stops ?? figures.compensationStops - figures.heldBackStops;
   const range = {
-    compensationStops: figures.compensationStops,
+    compensationStops,
     lowestIso: kit.sensor.baseIso,
     ceilingIso: Math.min(picture.isoCeiling, kit.sensor.maxIso),
   };
   return {
     ask: 'The camera shows',
-    assume: `auto ISO, compensation ${compensation}`,
+    assume: `auto ISO${spot ? ', spot' : ''}, compensation ${signedStops(compensationStops)}`,
     shows: `ISO ${groupDigits(choice.labels.iso)}`,
     steps: [
       { by: -1, label: '×2', name: 'ISO a stop higher: darker' },
@@ -374,7 +382,11 @@ function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
       { by: 1, label: '÷2', name: 'ISO a stop lower: lighter' },
     ],
     stepped: (by) =>
-      lightFromIso(setting, meteredIso(brief.light.ev100, setting.shutterS, setting.fNumber) * 2 ** (keyStops - by), range),
+      lightFromIso(
+        setting,
+        meteredIso(light.ev100, setting.shutterS, setting.fNumber) * 2 ** (keyStops - figures.heldBackStops - by),
+        range,
+      ),
   };
 }
 

@@ -1,14 +1,17 @@
 import {
+  KNOWN_CONTRASTS,
   byteOfLinear,
   MID_GREY,
   meterCompensation,
-  shareAtReading,
   stopsLabel,
+  plannedStops,
+  shareNear,
   swingAt,
   type LightColour,
   type Swing,
 } from '@hushto/core';
-import { stopWords } from '@hushto/words';
+import { evDigits, stopWords } from '@hushto/words';
+import { NumberField } from '../../../components/NumberField.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { percentText, shortNumber } from '../../../quantities/quantities.ts';
@@ -75,14 +78,20 @@ function SwingSection({ brief, edit }: EditorProps) {
             steps={28}
             onChange={(periodS) => set({ periodS })}
           />
-          <p className="help">
-            {percentText(shareAtReading(swing))} of the time within a third of a stop of your reading. Read the bright phase: what
-            lies above it has to fit into the highlights.
-          </p>
+          <p className="help">{swingWords(swing)}</p>
         </>
       )}
     </section>
   );
+}
+
+/** What the plan makes of swinging light, and how much of the time it is right. */
+function swingWords(swing: Swing): string {
+  const at = plannedStops(swing);
+  const share = percentText(shareNear(swing, at));
+  return at > 0
+    ? `Too fast or too deep to chase: the plan is for the peaks, and ${share} of the time the light is within half a stop of them.`
+    : `${share} of the time the light is within half a stop of your reading, which the plan is for.`;
 }
 
 const DRAWING = { width: 268, height: 72, seconds: 12 } as const;
@@ -141,6 +150,7 @@ function ColourSection({ brief, edit }: EditorProps) {
 function MeterSection({ brief, edit }: EditorProps) {
   const { subject, light } = brief;
   const { background } = light;
+  const shadow = -(light.shadowStops ?? 0);
   const off = meterCompensation({
     subjectTone: subject.tone,
     frameFill: subject.frameFill,
@@ -152,7 +162,8 @@ function MeterSection({ brief, edit }: EditorProps) {
     edit(patch('light', { background: { ...background, ...change } }));
   return (
     <section>
-      <h3>What the meter sees</h3>
+      <h3>Contrast in the frame</h3>
+      <ContrastSelect brief={brief} edit={edit} />
       <MeterDrawing
         tone={subject.tone}
         fill={subject.frameFill}
@@ -206,7 +217,63 @@ function MeterSection({ brief, edit }: EditorProps) {
         steps={36}
         onChange={(stops) => setGround({ stops: Math.round(stops * 3) / 3 })}
       />
+      <SaidSlider
+        says={shadow === 0 ? 'No shadow has to show' : `Shadows must show ${stopWords(shadow)} down`}
+        label="Deepest shadow that must show"
+        value={shadow}
+        min={0}
+        max={6}
+        steps={18}
+        onChange={(stops) => edit(patch('light', { shadowStops: stops === 0 ? undefined : -Math.round(stops * 3) / 3 }))}
+      />
+      <div className="pair">
+        <NumberField
+          label="Background reads, EV"
+          value={light.ev100 + background.stops}
+          format={evDigits}
+          onChange={(ev) => setGround({ tone: MID_GREY, stops: held(ev - light.ev100, -15, 15) })}
+        />
+        <NumberField
+          label="Shadow reads, EV"
+          value={light.ev100 - shadow}
+          format={evDigits}
+          onChange={(ev) => edit(patch('light', { shadowStops: held(ev - light.ev100, -15, 0) }))}
+        />
+      </div>
     </section>
+  );
+}
+
+const held = (stops: number, least: number, most: number): number => Math.min(most, Math.max(least, stops));
+
+/** Subject, background and shadow in words, for whoever has no reading. */
+function ContrastSelect({ brief, edit }: EditorProps) {
+  const { background, shadowStops } = brief.light;
+  const known = KNOWN_CONTRASTS.find(
+    (one) => one.backgroundStops === background.stops && (one.shadowStops ?? 0) === (shadowStops ?? 0),
+  );
+  const pick = (id: string): void => {
+    const picked = KNOWN_CONTRASTS.find((one) => one.id === id);
+    if (!picked) return;
+    edit(
+      patch('light', {
+        background: { ...background, stops: picked.backgroundStops },
+        shadowStops: picked.shadowStops ?? undefined,
+      }),
+    );
+  };
+  return (
+    <div className="field">
+      <label htmlFor="contrast">Subject and background</label>
+      <select id="contrast" className="inp" value={known?.id ?? ''} onChange={({ target }) => pick(target.value)}>
+        {!known && <option value="">As set below</option>}
+        {KNOWN_CONTRASTS.map(({ id, label }) => (
+          <option key={id} value={id}>
+            {label}
+          </option>
+        ))}
+      </select>
+    </div>
   );
 }
 
