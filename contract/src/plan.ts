@@ -1,4 +1,4 @@
-import { AIM_NAMES, CAMERA_MODES, FOCUS_CHOICES, GATE_NAMES, SCHOOLS, SET_BACKS, type Plan, type SchoolRow } from '@hushto/core';
+import { AIM_NAMES, CAMERA_MODES, FOCUS_CHOICES, GATE_NAMES, SCHOOLS, SET_BACKS, TAKE_CODES, type Plan, type SchoolRow } from '@hushto/core';
 import { z } from 'zod';
 import { ProvenanceSchema } from './brief.ts';
 
@@ -197,6 +197,17 @@ const camera = z.object({
   setBack: z.object({ what: z.array(z.enum(SET_BACKS)), brightenStops: figure }),
 });
 
+const take = z.object({
+  code: z.enum(TAKE_CODES),
+  choice: setting,
+  gate: z.object({ name: z.enum(GATE_NAMES), kept: z.boolean() }).nullable(),
+  halvings: figure.nullable(),
+  grainStops: figure,
+  smearPx: figure,
+  smearShare: figure,
+  burstChance: figure,
+});
+
 const said = { say: z.string() };
 
 /** A plan, as facts. */
@@ -258,6 +269,7 @@ export const PlanSchema = z.object({
       now: z.boolean(),
     }),
   ),
+  takes: z.array(take),
   camera,
   reasons: z.array(reason),
   relaxed: z.array(z.enum(GATE_NAMES)),
@@ -291,6 +303,7 @@ const withSay = <Shape extends z.ZodType>(schema: Shape) => schema.and(z.object(
 /** The plan as the API returns it: the facts, each with its sentence beside it. */
 export const SaidPlanSchema = PlanSchema.extend({
   ladder: z.array(PlanSchema.shape.ladder.element.extend(said)),
+  takes: z.array(take.extend({ ...said, label: z.string() })),
   camera: camera.extend({ say: lines }),
   reasons: z.array(withSay(reason)),
   remedies: z.array(withSay(remedy)),

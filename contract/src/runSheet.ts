@@ -1,4 +1,4 @@
-import { COMPRESSION_SHARE, MOST_FRAMES, PLACES, SET_BACKS, SHUTTER_TYPES, type CheckItem, type Compression } from '@hushto/core';
+import { COMPRESSION_SHARE, MOST_FRAMES, PLACES, SET_BACKS, SHUTTER_TYPES, TAKE_CODES, type CheckItem, type Compression } from '@hushto/core';
 import { z } from 'zod';
 import { BriefSchema } from './brief.ts';
 import { ClockSchema, DaySchema, TimeZoneSchema } from './place.ts';
@@ -130,6 +130,7 @@ export const TalliedSchema = z.strictObject({
   iso: z.number().positive().max(10_000_000),
   ev100: z.number().min(-12).max(24),
   distanceM: z.number().positive().max(20_000),
+  take: z.enum(TAKE_CODES).describe('which other take it was; the plan itself where nothing is said').optional(),
 });
 export type Tallied = z.infer<typeof TalliedSchema>;
 

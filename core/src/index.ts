@@ -94,6 +94,7 @@ export {
 } from './plan/camera.ts';
 export { cautionFor, type Caution } from './plan/caution.ts';
 export { ALIKE } from './plan/floor.ts';
+export { briefOfTake, takesOf, TAKE_CODES, type Take, type TakeCode } from './plan/takes.ts';
 export type { ContrastRemedy } from './plan/contrast.ts';
 export type { Badness, Shortfall } from './plan/shortfalls.ts';
 export type { DialledSetting } from './plan/figures.ts';

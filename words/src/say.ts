@@ -8,11 +8,13 @@ import { liftOrIsoWords } from './liftOrIso.ts';
 import { reasonWords } from './reasons.ts';
 import { remedyWords } from './remedies.ts';
 import { shortfallWords } from './shortfalls.ts';
+import { takeLabel, takeWords } from './takes.ts';
 
 /** A plan with its sentences beside its facts, for programs that show it. */
 export const saidPlan = (brief: Brief, plan: Plan): SaidPlan => ({
   ...plan,
   ladder: plan.ladder.map((rung) => ({ ...rung, say: rungWords(brief, rung) })),
+  takes: plan.takes.map((take) => ({ ...take, label: takeLabel(brief, take), say: takeWords(brief, take) })),
   camera: { ...plan.camera, say: cameraLines(brief, plan.camera) },
   reasons: plan.reasons.map((reason) => ({ ...reason, say: reasonWords(brief, reason) })),
   remedies: plan.remedies.map((remedy) => ({ ...remedy, say: remedyWords(brief, remedy) })),

@@ -79,6 +79,23 @@ function passing({ waived }: Situation, rows: Rows, relaxed: readonly GateName[]
   return rows.where((candidate) => passes(candidate, given));
 }
 
+/**
+ * The other answer of a brief that stands at a gate's edge: with that gate kept at any price, or given up although it can be kept.
+ * Null where there is none, or where nothing else forbids the same settings.
+ */
+export function otherSide(situation: Situation, ev100: number, gate: GateName, keep: boolean): Choice | null {
+  if (situation.evaluatesOnly) return null;
+  const rows = withinWish(situation, usableRows(situation, ev100));
+  for (const also of [[], ['focus'], ['flicker'], ['focus', 'flicker']] satisfies GateName[][]) {
+    if (keep && also.some((one) => one === gate)) continue;
+    const allowed = passing(situation, rows, keep ? also : [...also, gate]);
+    const floor = floorOf(situation, allowed, null);
+    if (!floor) continue;
+    return gate === 'depth' && !keep ? deepest(situation, allowed, null, null) : onFloor(situation, allowed, floor, null);
+  }
+  return null;
+}
+
 /** No gate at any price: detail it may cost at most, as a factor. */
 const DEAR = 2;
 

@@ -12,6 +12,7 @@ import { reasonsFor, type Reason } from './reasons.ts';
 import { remediesFor, type Remedy } from './remedies.ts';
 import { shortfallsOf, type Shortfall } from './shortfalls.ts';
 import { choiceOf } from './schools.ts';
+import { takesFor, type Take } from './takes.ts';
 import { Situation, type Candidate } from './situation.ts';
 
 /** One shutter of the Valley. */
@@ -36,6 +37,8 @@ export interface Plan {
   gateRows: { shutterS: number; fNumber: number; gates: Gates }[];
   /** What to change as the light rises or falls, brightest first. */
   ladder: Rung[];
+  /** Other ways of taking the same composition, up to three. */
+  takes: Take[];
   camera: CameraSetting;
   reasons: Reason[];
   relaxed: GateName[];
@@ -48,8 +51,8 @@ export interface Plan {
   liftOrIso: LiftVerdict;
 }
 
-/** The plan at one light, without its ladder. */
-export type PlanAtLight = Omit<Plan, 'ladder'>;
+/** The plan at one light, without its ladder and other takes. */
+export type PlanAtLight = Omit<Plan, 'ladder' | 'takes'>;
 
 /** The plan at one shutter, the rest solved round it. */
 export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possible' | 'camera'>;
@@ -61,7 +64,7 @@ export type PlanAtShutter = Pick<Plan, 'choice' | 'figures' | 'relaxed' | 'possi
 export function planBrief(brief: Brief): Plan {
   const situation = new Situation(brief);
   const choice = choiceOf(situation, brief.light.ev100);
-  return { ...planFor(situation, choice), ladder: ladderOf(situation, choice) };
+  return { ...planFor(situation, choice), ladder: ladderOf(situation, choice), takes: takesFor(situation, choice) };
 }
 
 /**
