@@ -217,7 +217,13 @@ describe('Pocket', () => {
     for (const key of ['1', '1', '2', 'u', '4']) await page.keyboard.press(key);
     const counts = (where: Page) => where.locator('.pocket .tally b').allInnerTexts();
     expect(await counts(page)).to.deep.equal(['2', '0', '0', '1']);
-    await eventually(async () => (await api(app, 'tallies'))[0]?.document.frames.length === 3);
+    await page.getByRole('radio', { name: /^A streak at/ }).click();
+    expect(await shutter.innerText()).not.to.equal('1/200');
+    await page.keyboard.press('1');
+    expect(await counts(page), 'a take is counted apart').to.deep.equal(['1', '0', '0', '0']);
+    await page.getByRole('radio', { name: 'The plan' }).click();
+    expect(await counts(page)).to.deep.equal(['2', '0', '0', '1']);
+    await eventually(async () => (await api(app, 'tallies'))[0]?.document.frames.length === 4);
     // The renderer is killed, as a phone does with a tab it needs the memory of.
     const [crashed] = await Promise.all([
       page.waitForEvent('crash').then(() => true),

@@ -43,6 +43,26 @@ describe('arguing with the plan', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('looks at other takes of the same picture one press away, comes back, and makes one the plan by setting something in it', async () => {
+    const { page, complaints } = await app.open();
+    const plan = await value(page, 'Shutter');
+    const takes = page.getByRole('region', { name: 'Takes' }).getByRole('button');
+    const still = takes.filter({ hasText: 'if the porter keeps still' });
+    await still.click();
+    expect(await still.getAttribute('aria-pressed')).to.equal('true');
+    const shown = (await value(page, 'Shutter')).split('\n')[0]!;
+    expect(shown).not.to.equal(plan.split('\n')[0]);
+    expect(await still.innerText()).to.include(shown);
+    await takes.filter({ hasText: 'The plan' }).click();
+    expect(await value(page, 'Shutter')).to.equal(plan);
+    await takes.filter({ hasText: 'A streak' }).click();
+    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
+    // The streak is the brief's own aim now, with its aperture pinned.
+    await token(page, /streak/i).waitFor();
+    await takes.filter({ hasText: 'Frozen' }).waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('does all of it by keyboard, and with three pins only says what they give', async () => {
     const { page } = await app.open();
     await page.keyboard.press('ArrowUp');

@@ -21,4 +21,4 @@ export { transferWords } from './transfer.ts';
 export { unreadableWords } from './unreadable.ts';
 export { viewingName, viewNamed, viewOf, VIEW_OPTIONS, type ViewName } from './viewing.ts';
 export { shortfallWords } from './shortfalls.ts';
-export { TAKE_NAMES, takeLabel, takeWords } from './takes.ts';
+export { TAKE_NAMES, takeCost, takeLabel, takeWords } from './takes.ts';

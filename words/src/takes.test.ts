@@ -2,7 +2,7 @@ import { takesOf, TAKE_CODES, type Brief, type Take, type TakeCode } from '@hush
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { anyBrief, briefWith, exampleBrief } from '../../core/test/briefs.ts';
-import { TAKE_NAMES, takeLabel, takeWords } from './takes.ts';
+import { TAKE_NAMES, takeCost, takeLabel, takeWords } from './takes.ts';
 
 const plain = (sentence: string): string => sentence.replace(/[\u00a0\u202f]/g, ' ');
 const porter: Brief = briefWith({ subject: { label: 'A porter with a handcart', thing: 'porter' } });
@@ -66,6 +66,11 @@ describe('another take', () => {
     expect(plain(takeWords(porter, lifted))).to.equal(
       'ISO 6400 and 1 stop brighter later: 1⅓ stops grainier, more than twice the detail.',
     );
+  });
+  it('costs one thing above all, or nothing', () => {
+    expect(plain(takeCost(take))).to.equal('1⅓ stops grainier');
+    expect(plain(takeCost({ ...take, grainStops: 0 }))).to.equal('a fifth less detail');
+    expect(takeCost({ ...take, grainStops: 0, halvings: null })).to.equal('');
   });
   it('has a name of a word or two for each', () =>
     expect(new Set(TAKE_CODES.map((code) => TAKE_NAMES[code])).size).to.equal(TAKE_CODES.length));

@@ -51,7 +51,7 @@ export function takeLabel(brief: Brief, { code, choice, gate }: Take): string {
 
 /** What a take asks for beside its label, and what it costs against the plan. */
 export function takeWords(brief: Brief, take: Take): string {
-  const { code, choice, halvings, grainStops, smearShare } = take;
+  const { code, choice, smearShare } = take;
   const { aperture } = choice.labels;
   const lift = choice.liftStops > 0.1 ? ` and ${stopWords(choice.liftStops)} brighter later` : '';
   const rest: Record<TakeCode, string> = {
@@ -63,9 +63,15 @@ export function takeWords(brief: Brief, take: Take): string {
     safe: `${aperture}, ${isoWords(choice.iso)}${lift}`,
     clean: aperture,
   };
-  const costs = [grainWords(grainStops), halvings === null ? null : sameOrLess(halvings)].filter((cost) => cost !== null);
+  const costs = costsOf(take);
   return `${rest[code]}${costs.length > 0 ? `: ${costs.join(', ')}` : ''}.`;
 }
+
+/** The first thing a take costs or buys, in two or three words; empty where it is neither grainier nor softer. */
+export const takeCost = (take: Take): string => costsOf(take)[0] ?? '';
+
+const costsOf = ({ grainStops, halvings }: Take): string[] =>
+  [grainWords(grainStops), halvings === null ? null : sameOrLess(halvings)].filter((cost) => cost !== null);
 
 /** When a subject of the library is still: "the moment: foot planted". */
 function momentWords({ subject }: Brief): string {

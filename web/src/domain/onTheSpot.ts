@@ -1,5 +1,5 @@
 import type { FrameVerdict, Tallied, Tally } from '@hushto/contract';
-import { briefProblems, type Bound, type Brief, type HoldCondition } from '@hushto/core';
+import { briefProblems, type Bound, type Brief, type HoldCondition, type TakeCode } from '@hushto/core';
 import type { Deck, Stop } from './decks.ts';
 
 /** What was found on the spot; null where it is as planned. */
@@ -8,6 +8,8 @@ export interface OnTheSpot {
   bound: Bound;
   conditions: HoldCondition[] | null;
   distanceM: number | null;
+  /** The take that is photographed; the plan itself where none was chosen. */
+  take?: TakeCode | null;
 }
 
 /** A tally under way: one for each brief and day. */
@@ -38,6 +40,13 @@ export function countsOf(frames: readonly Tallied[]): Record<FrameVerdict, numbe
   const counts = { sharp: 0, soft: 0, noisy: 0, missed: 0 };
   for (const { verdict } of frames) counts[verdict] += 1;
   return counts;
+}
+
+/** Frames by the take they were of, the plan's own first, in the order in which they were first counted; takes without a frame are left out. */
+export function byTake(frames: readonly Tallied[]): [take: TakeCode | null, frames: Tallied[]][] {
+  const groups = new Map<TakeCode | null, Tallied[]>();
+  for (const frame of frames) groups.set(frame.take ?? null, [...(groups.get(frame.take ?? null) ?? []), frame]);
+  return [...groups].sort(([a], [b]) => Number(a !== null) - Number(b !== null));
 }
 
 /** Tallies that hold a frame, as a file to bring back. */

@@ -1,14 +1,14 @@
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { convertIcsCalendar } from 'ts-ics';
-import { RunSheetSchema, tallyFileToday, TallyFileSchema, type Place } from '@hushto/contract';
+import { RunSheetSchema, tallyFileToday, TallyFileSchema, TallySchema, type Place } from '@hushto/contract';
 import { planBrief } from '@hushto/core';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
 import { momentOf } from '../sky/zoned.ts';
 import { aheadOf } from '../domain/ahead.ts';
 import { calendarFile, csvFile } from '../domain/exports.ts';
 import { type Deck } from '../domain/decks.ts';
-import { briefHere, countsOf, stopNow, tallyFile } from '../domain/onTheSpot.ts';
+import { briefHere, byTake, countsOf, stopNow, tallyFile } from '../domain/onTheSpot.ts';
 import { createPocket, spotOf, tallyOf } from './pocket.ts';
 import { stretchesOf, timed } from '../domain/runSheet.ts';
 import { filled } from '../domain/takeFile.ts';
@@ -188,13 +188,32 @@ describe('Pocket', () => {
     expect(here.subject.distanceM).to.equal(stop.brief.subject.distanceM);
   });
 
+  it('counts frames of each take apart, and forgets the take with the rest of the spot', () => {
+    const store = open();
+    const stop = deck.stops[0]!;
+    const { choice } = planBrief(stop.brief);
+    store.getState().take(stop.key, 'streak');
+    expect(spotOf(store.getState(), stop.key).take).to.equal('streak');
+    store.getState().count(stop, stop.brief, 'sharp', choice, 'streak');
+    store.getState().count(stop, stop.brief, 'sharp', choice, null);
+    store.getState().count(stop, stop.brief, 'soft', choice, 'streak');
+    const { frames } = tallyOf(store.getState(), stop.key, '2027-01-14')!.tally;
+    expect(byTake(frames).map(([take, own]) => [take, countsOf(own)])).to.deep.equal([
+      [null, { sharp: 1, soft: 0, noisy: 0, missed: 0 }],
+      ['streak', { sharp: 1, soft: 1, noisy: 0, missed: 0 }],
+    ]);
+    expect(TallySchema.parse(tallyOf(store.getState(), stop.key, '2027-01-14')!.tally).frames[0]!.take).to.equal('streak');
+    store.getState().asPlanned(stop.key);
+    expect(spotOf(store.getState(), stop.key).take).to.equal(null);
+  });
+
   it('has every press on disk at once, and finds all of them after the tab was killed', () => {
     const storage = memory();
     const stop = deck.stops[1]!;
     const { choice } = planBrief(stop.brief);
     const first = open(storage).getState();
-    first.count(stop, stop.brief, 'sharp', choice);
-    first.count(stop, stop.brief, 'soft', choice);
+    first.count(stop, stop.brief, 'sharp', choice, null);
+    first.count(stop, stop.brief, 'soft', choice, null);
     first.anchor(stop.key, { ev100: 3, bound: 'reading' });
     const again = open(storage).getState();
     expect(countsOf(tallyOf(again, stop.key, '2027-01-14')!.tally.frames)).to.deep.equal({
@@ -212,9 +231,9 @@ describe('Pocket', () => {
     const storage = memory();
     const stop = deck.stops[0]!;
     const { choice } = planBrief(stop.brief);
-    open(storage).getState().count(stop, stop.brief, 'sharp', choice);
+    open(storage).getState().count(stop, stop.brief, 'sharp', choice, null);
     const next = open(storage, '2027-01-15');
-    next.getState().count(stop, stop.brief, 'missed', choice);
+    next.getState().count(stop, stop.brief, 'missed', choice, null);
     const file = TallyFileSchema.parse(JSON.parse(tallyFile(next.getState().tallies)));
     expect(file.tallies.map(({ tally }) => [tally.day, tally.frames.length])).to.deep.equal([
       ['2027-01-14', 1],
@@ -226,7 +245,7 @@ describe('Pocket', () => {
     const storage = memory();
     const stop = deck.stops[0]!;
     const { choice } = planBrief(stop.brief);
-    open(storage).getState().count(stop, stop.brief, 'sharp', choice);
+    open(storage).getState().count(stop, stop.brief, 'sharp', choice, null);
     // As the first release kept it: provenance was a sentence.
     const key = `hushto.pocket.${deck.id}`;
     const kept = JSON.parse(storage.getItem(key)!) as { tallies: { tally: { brief: { picture: object } } }[] };
@@ -254,7 +273,7 @@ describe('Pocket', () => {
       newId: () => 'id',
     });
     const stop = deck.stops[0]!;
-    store.getState().count(stop, stop.brief, 'sharp', planBrief(stop.brief).choice);
+    store.getState().count(stop, stop.brief, 'sharp', planBrief(stop.brief).choice, null);
     expect(store.getState().safe).to.equal(false);
     expect(tallyOf(store.getState(), stop.key, '2027-01-14')!.tally.frames).to.have.length(1);
   });

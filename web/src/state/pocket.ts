@@ -1,7 +1,7 @@
 import type { Deck, Stop } from '../domain/decks.ts';
 import { type OnTheSpot, type RunningTally } from '../domain/onTheSpot.ts';
 import { openOfAnyFormat, type FrameVerdict, type Tallied, type Tally } from '@hushto/contract';
-import { type AnchoredLight, type Brief, type DialledSetting, type HoldCondition } from '@hushto/core';
+import { type AnchoredLight, type Brief, type DialledSetting, type HoldCondition, type TakeCode } from '@hushto/core';
 import { createStore, type StoreApi } from 'zustand';
 
 interface Kept {
@@ -20,9 +20,11 @@ export interface Pocket extends Kept {
   anchor: (key: string, light: AnchoredLight) => void;
   hold: (key: string, conditions: HoldCondition[]) => void;
   stand: (key: string, distanceM: number) => void;
+  /** Photographs another take; null is the plan. Frames of each are counted apart. */
+  take: (key: string, code: TakeCode | null) => void;
   /** Back to the light, the stance and the distance of the brief. */
   asPlanned: (key: string) => void;
-  count: (stop: Stop, brief: Brief, verdict: FrameVerdict, setting: DialledSetting) => void;
+  count: (stop: Stop, brief: Brief, verdict: FrameVerdict, setting: DialledSetting, take: TakeCode | null) => void;
   /** Takes the last frame of a stop back. */
   uncount: (stopKey: string) => void;
   dim: (deep: boolean) => void;
@@ -37,7 +39,7 @@ interface PocketParts {
   newId: () => string;
 }
 
-const AS_PLANNED: OnTheSpot = { ev100: null, bound: 'reading', conditions: null, distanceM: null };
+const AS_PLANNED: OnTheSpot = { ev100: null, bound: 'reading', conditions: null, distanceM: null, take: null };
 const NOTHING: Kept = { chosen: null, spots: {}, tallies: [], deep: false };
 
 export type PocketStore = StoreApi<Pocket>;
@@ -65,8 +67,9 @@ export function createPocket({ deck, storage, now, today, newId }: PocketParts):
       anchor: (stopKey, light) => onTheSpot(stopKey, { ev100: Math.min(24, Math.max(-12, light.ev100)), bound: light.bound }),
       hold: (stopKey, conditions) => onTheSpot(stopKey, { conditions }),
       stand: (stopKey, distanceM) => onTheSpot(stopKey, { distanceM }),
+      take: (stopKey, take) => onTheSpot(stopKey, { take }),
       asPlanned: (stopKey) => onTheSpot(stopKey, AS_PLANNED),
-      count: (stop, brief, verdict, { shutterS, fNumber, iso }) => {
+      count: (stop, brief, verdict, { shutterS, fNumber, iso }, take) => {
         const [running, others] = [tallyOf(get(), stop.key, today()), get().tallies];
         const frame: Tallied = {
           id: newId(),
@@ -77,6 +80,7 @@ export function createPocket({ deck, storage, now, today, newId }: PocketParts):
           iso,
           ev100: brief.light.ev100,
           distanceM: brief.subject.distanceM,
+          ...(take === null ? {} : { take }),
         };
         const begun = running ?? { id: newId(), stopKey: stop.key, tally: emptyTally(deck, stop, today()) };
         const counted = { ...begun, tally: { ...begun.tally, frames: [...begun.tally.frames, frame] } };

@@ -1,7 +1,7 @@
 import { type Aim, type Brief, type GateName, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 import { capital, halvingsShare, isoWords, keptWords, plainNumber, shutterWords, stopWords, viewOf } from '@hushto/words';
 import { PinOff, Table2 } from 'lucide-react';
-import { useMemo, useRef } from 'react';
+import { useMemo, useRef, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Tip } from '../../components/Tip.tsx';
 import { useLatest } from '../../components/useLatest.ts';
@@ -26,7 +26,7 @@ import { ValleyTable } from './ValleyTable.tsx';
 const FRAME_AFTER_MS = 120;
 
 /** Dial-in values and Valley: one instrument on one shutter axis. */
-export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & EditorProps) {
+export function Instrument({ brief, plan, edit, takes }: { plan: PlanAtLight; takes: ReactNode } & EditorProps) {
   const {
     third: looked,
     table,
@@ -170,6 +170,7 @@ export function Instrument({ brief, plan, edit }: { plan: PlanAtLight } & Editor
       <div className="colB">
         <RestCells brief={brief} shown={shown} {...actions} />
         {!plan.possible && <WhatWouldHelp brief={brief} remedies={plan.remedies} />}
+        {takes}
         <SetCamera brief={brief} shown={shown} view={view} anyway={plan.possible ? null : plan.anyway} />
         <SimulatedFrame {...framed} view={view} />
       </div>

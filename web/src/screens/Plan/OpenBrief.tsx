@@ -1,4 +1,4 @@
-import { shutterMarks, ladderFor, planWithoutLadder, type Brief, type PlanAtLight, type Rung } from '@hushto/core';
+import { briefOfTake, ladderFor, planWithoutLadder, shutterMarks, type Brief, type PlanAtLight, type Rung } from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
 import { cautionWords, reasonWords } from '@hushto/words';
 import equal from 'fast-deep-equal';
@@ -17,6 +17,7 @@ import { BriefText } from './BriefText.tsx';
 import { Instrument } from './Instrument.tsx';
 import { Ladder } from './Ladder.tsx';
 import { SchoolSwitch } from './Schools.tsx';
+import { adopted, Takes } from './Takes.tsx';
 import { useBriefActions } from './useBriefActions.ts';
 
 /** How long a brief has to rest before its ladder is worked out again, ms. */
@@ -27,13 +28,23 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const { typed, issues } = useTyped('briefs', stored.id);
   const good = stored.document;
   const shown = typed ?? good;
-  const { ev100: looked, lookAt } = useCursor(useShallow(({ ev100, lookAt }) => ({ ev100, lookAt })));
+  const {
+    ev100: looked,
+    take,
+    lookAt,
+    lookAtTake,
+  } = useCursor(useShallow(({ ev100, take, lookAt, lookAtTake }) => ({ ev100, take, lookAt, lookAtTake })));
   const own = useHands(good);
-  const brief = useMemo(() => (looked === null ? own : inLight(own, looked)), [own, looked]);
+  const here = useMemo(() => (looked === null ? own : inLight(own, looked)), [own, looked]);
+  // A take that this light or an edit has left without a setting is the plan again.
+  const made = useMemo(() => (take === null ? null : briefOfTake(here, take)), [here, take]);
+  const brief = made ?? here;
   const plan = useMemo(() => planWithoutLadder(brief, VALLEY_REACH), [brief]);
+  const planned = useMemo(() => (made ? planWithoutLadder(here, 0) : plan).choice, [made, here, plan]);
   // The ladder follows when a drag comes to rest.
   const written = useSettled(good, LADDER_AFTER_MS);
   const settled = useHands(written);
+  const settledHere = useMemo(() => (looked === null ? settled : inLight(settled, looked)), [settled, looked]);
   const rungs = useMemo(() => ladderFor(settled), [settled]);
   const look = useCallback(
     (rung: Rung | null) => lookAt(rung && { ev100: rung.evFrom, third: shutterMarks.nearest(rung.shutterS) }),
@@ -49,6 +60,14 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
       change(made);
     },
     [lookAt, change],
+  );
+  // What is set at the instrument while a take is looked at makes the take the plan.
+  const editTaken = useCallback(
+    (change: (brief: Brief) => Brief): void => {
+      lookAtTake(null);
+      edit((before) => change(made ? adopted(before, made) : before));
+    },
+    [edit, lookAtTake, made],
   );
   const titleProblem = issues.find(({ path }) => path === 'title')?.message ?? null;
   const [first] = plan.reasons;
@@ -80,7 +99,12 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
           <Reasons brief={brief} reasons={plan.reasons} />
         </section>
       </div>
-      <Instrument brief={brief} plan={plan} edit={edit} />
+      <Instrument
+        brief={brief}
+        plan={plan}
+        edit={made ? editTaken : edit}
+        takes={<Takes brief={settledHere} plan={planned} taken={made ? take : null} onTake={lookAtTake} />}
+      />
       <Ladder rungs={rungs} brief={settled} caution={caution} looked={looked} ev100={good.light.ev100} onLook={look} />
     </main>
   );

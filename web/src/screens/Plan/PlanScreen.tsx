@@ -39,6 +39,7 @@ function Opened({ stored }: { stored: StoredBrief }) {
   useLayoutEffect(() => {
     useLastOpen.setState({ briefId: stored.id });
     lookAt(null);
+    useCursor.getState().lookAtTake(null);
     useFrame.getState().set({ kept: null, view: null });
   }, [stored.id, lookAt]);
   return <OpenBrief stored={stored} />;

@@ -2,6 +2,7 @@ import type { FrameVerdict } from '@hushto/contract';
 import {
   MID_GREY,
   apertureLabel,
+  briefOfTake,
   burstRate,
   CONDITION_NAMES,
   HOLD_CONDITIONS,
@@ -17,6 +18,8 @@ import {
   type HoldCondition,
   type Plan,
   type Rung,
+  type Take,
+  type TakeCode,
 } from '@hushto/core';
 import {
   capital,
@@ -27,6 +30,9 @@ import {
   plainNumber,
   rungWords,
   stanceWords,
+  TAKE_NAMES,
+  takeLabel,
+  takeWords,
 } from '@hushto/words';
 import {
   ChevronLeft,
@@ -76,15 +82,20 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   const spot = spotOf(pocket, stop.key);
   const brief = useMemo(() => briefHere(stop, spot), [stop, spot]);
   const plan = useMemo(() => planBrief(brief), [brief]);
-  const frames = tallyOf(pocket, stop.key, day)?.tally.frames ?? [];
+  // A take that this light has no setting for is the plan again.
+  const take = plan.takes.find(({ code }) => code === spot.take) ?? null;
+  const taken = useMemo(() => (take ? (briefOfTake(brief, take.code) ?? brief) : brief), [brief, take]);
+  const shown = useMemo(() => (take ? planBrief(taken) : plan), [take, taken, plan]);
+  const ofDay = tallyOf(pocket, stop.key, day)?.tally.frames ?? [];
+  const frames = ofDay.filter((frame) => (frame.take ?? null) === (take?.code ?? null));
   const at = deck.stops.indexOf(stop);
   const go = (by: 1 | -1): void => {
     const next = deck.stops[at + by];
     if (next) pocket.choose(next.key);
   };
   const anchor = (light: AnchoredLight): void => pocket.anchor(stop.key, light);
-  const question = questionOf(brief, plan);
-  const count = (verdict: FrameVerdict): void => pocket.count(stop, brief, verdict, plan.choice);
+  const question = questionOf(taken, shown);
+  const count = (verdict: FrameVerdict): void => pocket.count(stop, brief, verdict, shown.choice, take?.code ?? null);
   useWakeLock();
   useShortcuts({
     ArrowUp: () => anchor(question.stepped(1 / 3)),
@@ -152,11 +163,12 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
           </button>
         </nav>
       )}
-      <DialledValues brief={brief} plan={plan} />
+      <DialledValues brief={taken} plan={shown} />
+      <TakeSwitch brief={brief} takes={plan.takes} taken={take} onTake={(code) => pocket.take(stop.key, code)} />
       <Rungs
-        brief={brief}
-        plan={plan}
-        room={deck.stops.length > 1 ? 4 : 5}
+        brief={taken}
+        plan={shown}
+        room={deck.stops.length > 1 ? 3 : 4}
         onTap={({ evFrom }) => anchor({ ev100: evFrom, bound: 'reading' })}
       />
       {caution && (
@@ -185,7 +197,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
             type="button"
             className="btn bare"
             aria-label="Take the last frame back"
-            disabled={frames.length === 0}
+            disabled={ofDay.length === 0}
             onClick={() => pocket.uncount(stop.key)}
           >
             <Undo2 className="i" aria-hidden="true" />
@@ -197,6 +209,41 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </div>
       </section>
     </main>
+  );
+}
+
+interface TakeSwitchProps {
+  brief: Brief;
+  takes: readonly Take[];
+  taken: Take | null;
+  onTake: (code: TakeCode | null) => void;
+}
+
+/** The plan and its other takes, of which one is photographed; under them what the chosen one asks for. Its row is always there. */
+function TakeSwitch({ brief, takes, taken, onTake }: TakeSwitchProps) {
+  const chip = (key: TakeCode | null, name: string, label: string) => (
+    <button
+      key={key ?? 'plan'}
+      type="button"
+      role="radio"
+      aria-checked={(taken?.code ?? null) === key}
+      aria-label={label}
+      className="btn min-h-11 aria-checked:font-bold aria-checked:outline-2 aria-checked:-outline-offset-2 aria-checked:outline-ink"
+      onClick={() => onTake(key)}
+    >
+      {name}
+    </button>
+  );
+  return (
+    <section className="px-5 pt-4" aria-label="Takes">
+      <div role="radiogroup" aria-label="Which take" className="grid auto-cols-fr grid-flow-col gap-1">
+        {chip(null, 'Plan', 'The plan')}
+        {takes.map((take) => chip(take.code, TAKE_NAMES[take.code], takeLabel(brief, take)))}
+      </div>
+      <p className="min-h-9 px-1 pt-1 text-[13px] leading-4 text-quiet">
+        {taken ? `${takeLabel(brief, taken)}. ${takeWords(brief, taken)}` : '\u00a0'}
+      </p>
+    </section>
   );
 }
 

@@ -1,11 +1,11 @@
 import { tallyFileToday, TallyFileSchema, type StoredTally } from '@hushto/contract';
-import { fieldIssues } from '@hushto/words';
+import { fieldIssues, TAKE_NAMES } from '@hushto/words';
 import { FileInput, Trash2 } from 'lucide-react';
 import { FileButton } from '../../components/FileButton.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { dayText } from '../../sky/zoned.ts';
 import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
-import { countsOf } from '../../domain/onTheSpot.ts';
+import { byTake, countsOf } from '../../domain/onTheSpot.ts';
 
 /** What was counted on the spot, by day; and the way to bring a tally back from a phone. */
 export function Tallies({ runSheetId }: { runSheetId: string | null }) {
@@ -52,15 +52,20 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
       <ul>
         {mine.map((stored) => {
           const { title, day, frames } = stored.document;
-          const { sharp, soft, noisy, missed } = countsOf(frames);
           return (
             <li key={stored.id}>
               <p>
                 <b>{title}</b>
               </p>
-              <p className="small num">
-                <span className="quiet">{dayText(day)}:</span> {sharp} sharp, {soft} soft, {noisy} noisy, {missed} missed
-              </p>
+              {byTake(frames).map(([take, own]) => {
+                const { sharp, soft, noisy, missed } = countsOf(own);
+                return (
+                  <p key={take} className="small num">
+                    <span className="quiet">{take === null ? dayText(day) : TAKE_NAMES[take]}:</span> {sharp} sharp, {soft} soft,{' '}
+                    {noisy} noisy, {missed} missed
+                  </p>
+                );
+              })}
               <button
                 type="button"
                 className="tip-x"
