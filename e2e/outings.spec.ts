@@ -86,7 +86,9 @@ describe('Light', () => {
     const { page, complaints } = await app.open({ at: '/light' });
     await page.getByLabel('Day', { exact: true }).fill('2027-01-14');
     expect(await page.locator('.sun-line').innerText()).to.match(/sunset 16:44, civil twilight until 17:29/);
-    expect(await page.locator('.sun-line').innerText()).to.match(/Backlit; shadows may want 1½ to 3 stops of lift until sunset/);
+    expect(await page.locator('.sun-line').innerText()).to.match(
+      /Backlit; shadows may want 1½ to 3 stops of brightening until sunset/,
+    );
     await page.locator('.light-chart .recharts-line').waitFor();
     const times = await page.locator('.rung-times tbody th').allInnerTexts();
     expect(times.length).to.be.above(1);

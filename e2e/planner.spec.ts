@@ -77,7 +77,7 @@ describe('arguing with the plan', () => {
     await page.keyboard.press('Shift+ArrowRight');
     await page.keyboard.press('Shift+ArrowRight');
     expect(await cell(page, 'ISO').innerText()).to.include('Too dark.');
-    expect(await why(page)).to.match(/These three need .* of lift/);
+    expect(await why(page)).to.match(/These three need .* of brightening later/);
     expect(await page.getByRole('region', { name: 'What would help' }).innerText()).to.include('Unpin');
     await page.keyboard.press('h');
     expect(await page.getByRole('button', { name: 'Pin shutter' }).getAttribute('aria-pressed')).to.equal('false');

@@ -1,4 +1,15 @@
-import { AIM_NAMES, CAMERA_MODES, FOCUS_CHOICES, GATE_NAMES, SCHOOLS, SET_BACKS, TAKE_CODES, type Plan, type SchoolRow } from '@hushto/core';
+import {
+  AIM_NAMES,
+  BURST_FOR,
+  CAMERA_MODES,
+  FOCUS_CHOICES,
+  GATE_NAMES,
+  SCHOOLS,
+  SET_BACKS,
+  TAKE_CODES,
+  type Plan,
+  type SchoolRow,
+} from '@hushto/core';
 import { z } from 'zod';
 import { ProvenanceSchema } from './brief.ts';
 
@@ -66,7 +77,7 @@ const against = z.object({
   blur: figure,
   grain: figure,
   floor,
-  by: z.enum(['pins', 'moment', 'clean', 'depth']),
+  by: z.enum(['pins', 'cursor', 'moment', 'clean', 'depth']),
 });
 
 const from = ProvenanceSchema.nullable();
@@ -219,6 +230,7 @@ export const PlanSchema = z.object({
     subjectBlurViewPx: figure,
     holdProbability: figure,
     burstProbability: figure,
+    burstFor: z.enum(BURST_FOR),
     snr: figure,
     snrViewed: figure,
     snrSubject: figure,
@@ -278,7 +290,7 @@ export const PlanSchema = z.object({
   anyway: z.array(z.object({ gate: z.enum(GATE_NAMES), how: z.enum(['usable', 'soft', 'lost']) })),
   against: against.nullable(),
   liftOrIso: z.object({
-    wins: z.enum(['iso', 'either']),
+    wins: z.enum(['iso', 'either', 'yours']),
     freeFromIso: figure,
     headroomStops: figure,
     firstStopCost: figure,

@@ -1,4 +1,13 @@
-import { COMPRESSION_SHARE, MOST_FRAMES, PLACES, SET_BACKS, SHUTTER_TYPES, TAKE_CODES, type CheckItem, type Compression } from '@hushto/core';
+import {
+  COMPRESSION_SHARE,
+  MOST_FRAMES,
+  PLACES,
+  SET_BACKS,
+  SHUTTER_TYPES,
+  TAKE_CODES,
+  type CheckItem,
+  type Compression,
+} from '@hushto/core';
 import { z } from 'zod';
 import { BriefSchema } from './brief.ts';
 import { ClockSchema, DaySchema, TimeZoneSchema } from './place.ts';
@@ -66,6 +75,7 @@ export const CheckItemSchema = z.discriminatedUnion('code', [
     bits: number,
     shutter: z.enum(SHUTTER_TYPES),
     ceilingIso: number,
+    fixedIso: number.optional(),
     stabiliser: z.boolean(),
     darkFocus: z.boolean(),
   }),

@@ -85,6 +85,7 @@ export type { AgainstHush } from './plan/against.ts';
 export { AIMS, AIM_NAMES, type Aim } from './plan/aims.ts';
 export {
   CAMERA_MODES,
+  DEEP_RAW_ISO,
   SET_BACKS,
   type CameraSetting,
   type MeterSetting,
@@ -92,6 +93,8 @@ export {
   type CurtainSetting,
   type SetBack,
 } from './plan/camera.ts';
+export { BURST_FOR, type BurstFor } from './plan/marks.ts';
+
 export { cautionFor, type Caution } from './plan/caution.ts';
 export { ALIKE } from './plan/floor.ts';
 export { briefOfTake, takesOf, TAKE_CODES, type Take, type TakeCode } from './plan/takes.ts';
@@ -109,6 +112,7 @@ export {
   compareSchools,
   whatDarkerBuys,
   planAtShutter,
+  reasonsAtShutter,
   type Plan,
   type PlanAtLight,
   type PlanAtShutter,

@@ -7,7 +7,7 @@ const NOTHING = 0.05;
 
 /** How pins or another school stand against the hush point, and to what the difference goes. */
 export function againstWords({ by, hush, halvings, blur, grain }: AgainstHush): string {
-  const who = by === 'pins' ? 'Your pins' : SCHOOL_WORDS[by].label;
+  const who = by === 'pins' ? 'Your pins' : by === 'cursor' ? 'Here' : SCHOOL_WORDS[by].label;
   const there = `the hush point, ${shutterWords(hush.shutterS)} at ${hush.labels.aperture}`;
   if (Math.abs(halvings) < NOTHING) return `${who}: the same detail as at ${there}.`;
   const parts = [part(blur, 'blur'), part(grain, 'grain')].filter((said) => said !== null).join(', ');

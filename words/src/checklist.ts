@@ -23,7 +23,7 @@ export function checkWords(item: CheckItem): string {
       const settings = [
         `raw of ${item.bits} bits`,
         SHUTTERS[item.shutter],
-        `auto ISO up to ${isoDigits(item.ceilingIso)}`,
+        item.fixedIso === undefined ? `auto ISO up to ${isoDigits(item.ceilingIso)}` : `ISO fixed at ${isoDigits(item.fixedIso)}`,
         ...(item.stabiliser ? ['stabiliser on'] : []),
         ...(item.darkFocus ? ['low-light autofocus on, and know how to set the distance by hand'] : []),
       ];

@@ -1,8 +1,17 @@
-import { AIMS, type Aim, type HoldCondition, type School } from '@hushto/core';
+import { AIMS, type Aim, type BurstFor, type HoldCondition, type School } from '@hushto/core';
 
 /** A wished range of the picture height as it is written: "0.5 to 2 %". */
 export const wantedWords = ({ from, to }: { from: number; to: number }): string => `${exactly(from)} to ${exactly(to)}\u00a0%`;
 const exactly = (share: number): string => String(Number((100 * share).toFixed(2)));
+
+/** Why a burst has its number, in a few words; empty where it was pinned. */
+export const BURST_WORDS: Record<BurstFor, string> = {
+  pinned: '',
+  limit: 'All you allow.',
+  shake: 'For one that holds.',
+  moment: 'To choose the moment.',
+  one: 'One is enough.',
+};
 
 /** What each aim does with movement, as it is chosen. */
 export const AIM_WORDS: Record<Aim, { label: string; says: string }> = {

@@ -26,13 +26,13 @@ export function rungWords(brief: Brief, { change }: Pick<Rung, 'change'>, { name
     case 'depthSoftens':
       return 'The edges of the depth begin to soften.';
     case 'liftLimit':
-      return sentences('Lift is at your limit; from here the shutter slows.', onwardWords(change.onward));
+      return sentences('No more may be brightened later; from here the shutter slows.', onwardWords(change.onward));
     case 'lift': {
       const sofar = Math.round(3 * change.liftStops) > 0 ? `, ${stopWords(change.liftStops)} so far` : '';
-      return `At your ceiling lift takes over${sofar}.`;
+      return `At your ceiling the rest is brightened later${sofar}.`;
     }
     case 'isoCeiling': {
-      const next = change.liftFollows ? 'below this, lift' : 'from here the shutter slows';
+      const next = change.liftFollows ? 'below this, brighten later' : 'from here the shutter slows';
       return sentences(`ISO has reached your ceiling; ${next}.`, onwardWords(change.onward));
     }
     case 'baseIso':

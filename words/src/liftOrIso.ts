@@ -1,4 +1,4 @@
-import type { LiftVerdict } from '@hushto/core';
+import { DEEP_RAW_ISO, type LiftVerdict } from '@hushto/core';
 import { fineStopWords, isoWords, stopWords } from './numbers.ts';
 
 const BRIGHT = {
@@ -17,10 +17,12 @@ export function liftOrIsoWords({
   firstStopCost,
   bright,
 }: LiftVerdict): string {
-  if (atBase) return 'At base ISO there is nothing to raise and nothing to lift.';
+  if (atBase) return 'At base ISO there is nothing to raise and nothing to brighten.';
   if (wins === 'iso')
-    return `Raise ISO rather than lift: the first stop of lift would cost ${fineStopWords(firstStopCost)} of grain on this body.`;
+    return `Raise ISO rather than brighten later: the first stop of that would cost ${fineStopWords(firstStopCost)} of grain on this body.`;
   const kept = stopWords(headroomStops);
   const why = bright ? BRIGHT[bright] : 'Hold back where lamps or signs are in the frame.';
-  return `This body is free to lift: ${isoWords(freeFromIso)} lifted ${kept} is as clean as ${isoWords(wantedIso)} within a tenth of a stop, and keeps ${kept} of highlights. ${why}`;
+  if (wins === 'yours') return 'This body could be brightened later as cleanly as its ISO is raised, but you allow none of it.';
+  const raws = freeFromIso <= DEEP_RAW_ISO ? ' in raws of 14 bits' : '';
+  return `This body may be brightened later instead: ${isoWords(freeFromIso)}${raws} brightened ${kept} is as clean as ${isoWords(wantedIso)} within a tenth of a stop, and keeps ${kept} of highlights. ${why}`;
 }

@@ -43,7 +43,7 @@ export function reasonWords(brief: Brief, reason: Reason): string {
     case 'lift':
       return sentences(
         `${f(reason.fNumber)} and ${isoWords(reason.iso)} reach ${shutterWords(reason.reachedS)}.`,
-        `Lift gives the other ${stopWords(reason.liftStops)}; the picture is as grainy as ${isoWords(reason.isoEquivalent)}.`,
+        `The other ${stopWords(reason.liftStops)} ${isOne(reason.liftStops) ? 'is' : 'are'} brightened later; the picture is as grainy as ${isoWords(reason.isoEquivalent)}.`,
         ceilingWords(reason.ceilingFrom),
       );
     case 'trade':
@@ -78,7 +78,7 @@ function impossibleWords(brief: Brief, reason: Of<'impossible'>): string {
         : `Too bright: every mark over-exposes by ${stopWords(Math.max(1 / 3, reason.overStops))} or more.`;
     case 'tooDark':
       return reason.pinned
-        ? `These three need ${stopWords(reason.liftStops)} of lift; you allow ${reason.allowedStops > 0 ? stopWords(reason.allowedStops) : 'none'}.`
+        ? `These three need ${stopWords(reason.liftStops)} of brightening later; you allow ${reason.allowedStops > 0 ? stopWords(reason.allowedStops) : 'none'}.`
         : `Too dark by hand: ${stopWords(reason.missingStops)} of light ${isOne(reason.missingStops) ? 'is' : 'are'} missing even at the slowest shutter you can hold.`;
     case 'blocked':
       return reason.pinned

@@ -10,7 +10,7 @@ export function remedyWords(brief: Pick<Brief, 'subject'>, remedy: Remedy): stri
     case 'isoCeiling':
       return `Let ISO rise ${stopWords(remedy.stops)}, to ${isoWords(remedy.iso)}.`;
     case 'lift':
-      return `Allow ${stopWords(remedy.liftStops)} of lift and brighten it later.`;
+      return `Allow ${stopWords(remedy.liftStops)} to be brightened later.`;
     case 'wider':
       return `A wider lens, ${Math.round(remedy.focalLengthMm)}\u00a0mm or less, from the same place.`;
     case 'fasterLens':

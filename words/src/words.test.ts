@@ -147,7 +147,7 @@ describe('a remedy', () =>
     {
       light: [[{ code: 'light', stops: 4 / 3, fromEv: -0.5 }, 'Better light: 1⅓ stops more, from EV −0.5.']],
       isoCeiling: [[{ code: 'isoCeiling', stops: 1, iso: 12_800 }, 'Let ISO rise 1 stop, to ISO 12 800.']],
-      lift: [[{ code: 'lift', stops: 1 / 3, liftStops: 5 / 3 }, 'Allow 1⅔ stops of lift and brighten it later.']],
+      lift: [[{ code: 'lift', stops: 1 / 3, liftStops: 5 / 3 }, 'Allow 1⅔ stops to be brightened later.']],
       wider: [[{ code: 'wider', stops: 1, focalLengthMm: 14.2 }, 'A wider lens, 14 mm or less, from the same place.']],
       fasterLens: [[{ code: 'fasterLens', stops: 1, fNumber: 2 }, 'A lens that opens to f/2.']],
       filter: [
@@ -189,6 +189,7 @@ describe('against the hush point', () => {
     expect(plain(againstWords({ ...against, by: 'clean', halvings: 0.06, blur: 0.03, grain: 0.03 }))).to.equal(
       'Clean first: a twentieth less detail than at the hush point, 1/320 s at f/2.8.',
     );
+    expect(plain(againstWords({ ...against, by: 'cursor' }))).to.match(/^Here: two fifths less detail than at the hush point/);
     expect(plain(againstWords({ ...against, by: 'depth', halvings: 0.01 }))).to.equal(
       'Depth first: the same detail as at the hush point, 1/320 s at f/2.8.',
     );
@@ -211,8 +212,8 @@ describe('a reason', () =>
       impossible: [
         [{ code: 'impossible', why: 'tooBright', pinned: true, overStops: 4 / 3 }, 'These three over-expose by 1⅓ stops: even mid grey clips.'],
         [{ code: 'impossible', why: 'tooBright', pinned: false, overStops: 1 }, 'Too bright: every mark over-exposes by 1 stop or more.'],
-        [{ code: 'impossible', why: 'tooDark', pinned: true, liftStops: 3, allowedStops: 1 }, 'These three need 3 stops of lift; you allow 1 stop.'],
-        [{ code: 'impossible', why: 'tooDark', pinned: true, liftStops: 1, allowedStops: 0 }, 'These three need 1 stop of lift; you allow none.'],
+        [{ code: 'impossible', why: 'tooDark', pinned: true, liftStops: 3, allowedStops: 1 }, 'These three need 3 stops of brightening later; you allow 1 stop.'],
+        [{ code: 'impossible', why: 'tooDark', pinned: true, liftStops: 1, allowedStops: 0 }, 'These three need 1 stop of brightening later; you allow none.'],
         [{ code: 'impossible', why: 'tooDark', pinned: false, missingStops: 1 }, 'Too dark by hand: 1 stop of light is missing even at the slowest shutter you can hold.'],
         [{ code: 'impossible', why: 'tooDark', pinned: false, missingStops: 2 }, 'Too dark by hand: 2 stops of light are missing even at the slowest shutter you can hold.'],
         [{ code: 'impossible', why: 'blocked', pinned: true, aim: 'freeze' }, 'These three do not go together; unpin one, and the rest is solved round the others.'],
@@ -253,7 +254,7 @@ describe('a reason', () =>
       ],
       lift: [[
         { code: 'lift', fNumber: 2.8, iso: 6400, reachedS: 1 / 125, liftStops: 4 / 3, isoEquivalent: 16_000, ceilingFrom: null },
-        'f/2.8 and ISO 6400 reach 1/125 s. Lift gives the other 1⅓ stops; the picture is as grainy as ISO 16 000.',
+        'f/2.8 and ISO 6400 reach 1/125 s. The other 1⅓ stops are brightened later; the picture is as grainy as ISO 16 000.',
       ]],
       trade: [
         [trade, 'Grain costs a third of the detail, blur a quarter of the rest.'],
@@ -343,14 +344,14 @@ describe('a rung', () => {
         [{ code: 'pastCrisp', smear: { aim: 'trace', px: 3, share: 0.004 }, crisp: 'justPast' }, '0.4 % of the height: not quite a trace.'],
       ],
       depthSoftens: [[{ code: 'depthSoftens' }, 'The edges of the depth begin to soften.']],
-      liftLimit: [[{ code: 'liftLimit', onward: { shutterS: 1 / 160, iso: null } }, 'Lift is at your limit; from here the shutter slows. Down to 1/160 s.']],
+      liftLimit: [[{ code: 'liftLimit', onward: { shutterS: 1 / 160, iso: null } }, 'No more may be brightened later; from here the shutter slows. Down to 1/160 s.']],
       baseIso: [[{ code: 'baseIso', onward: nowhere }, 'Base ISO: only the shutter and the aperture are left.']],
       lift: [
-        [{ code: 'lift', liftStops: 1 }, 'At your ceiling lift takes over, 1 stop so far.'],
-        [{ code: 'lift', liftStops: 0.12 }, 'At your ceiling lift takes over.'],
+        [{ code: 'lift', liftStops: 1 }, 'At your ceiling the rest is brightened later, 1 stop so far.'],
+        [{ code: 'lift', liftStops: 0.12 }, 'At your ceiling the rest is brightened later.'],
       ],
       isoCeiling: [
-        [{ code: 'isoCeiling', liftFollows: true, onward: nowhere }, 'ISO has reached your ceiling; below this, lift.'],
+        [{ code: 'isoCeiling', liftFollows: true, onward: nowhere }, 'ISO has reached your ceiling; below this, brighten later.'],
         [{ code: 'isoCeiling', liftFollows: false, onward: { shutterS: 1 / 60, iso: 6400 } }, 'ISO has reached your ceiling; from here the shutter slows. Down to 1/60 s, ISO 6400.'],
       ],
       isoFalls: [[{ code: 'isoFalls', roomStops: 2, smear: { aim: 'pan', px: 0, share: 0 } }, 'ISO is 2 stops under your ceiling; the streak stays.']],
@@ -455,27 +456,32 @@ describe('frames that say nothing', () => {
 describe('whether to raise or to lift', () => {
   const verdict: LiftVerdict = { wins: 'either', freeFromIso: 640, headroomStops: 2, firstStopCost: 0.4, wantedIso: 2560, atBase: false, bright: null }; // prettier-ignore
   for (const [change, sentence] of [
-    [{ atBase: true }, 'At base ISO there is nothing to raise and nothing to lift.'],
-    [{ wins: 'iso' }, 'Raise ISO rather than lift: the first stop of lift would cost 0.4 stop of grain on this body.'],
+    [{ atBase: true }, 'At base ISO there is nothing to raise and nothing to brighten.'],
+    [{ wins: 'iso' }, 'Raise ISO rather than brighten later: the first stop of that would cost 0.4 stop of grain on this body.'],
     [
       { wins: 'iso', firstStopCost: 1.4 },
-      'Raise ISO rather than lift: the first stop of lift would cost 1.4 stops of grain on this body.',
+      'Raise ISO rather than brighten later: the first stop of that would cost 1.4 stops of grain on this body.',
     ],
     [
       {},
-      'This body is free to lift: ISO 640 lifted 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. Hold back where lamps or signs are in the frame.',
+      'This body may be brightened later instead: ISO 640 in raws of 14 bits brightened 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. Hold back where lamps or signs are in the frame.',
     ],
     [
+      { freeFromIso: 1280, headroomStops: 1 },
+      'This body may be brightened later instead: ISO 1250 brightened 1 stop is as clean as ISO 2500 within a tenth of a stop, and keeps 1 stop of highlights. Hold back where lamps or signs are in the frame.',
+    ],
+    [{ wins: 'yours' }, 'This body could be brightened later as cleanly as its ISO is raised, but you allow none of it.'],
+    [
       { bright: 'background', headroomStops: 1 },
-      'This body is free to lift: ISO 640 lifted 1 stop is as clean as ISO 2500 within a tenth of a stop, and keeps 1 stop of highlights. The bright lights behind argue for it.',
+      'This body may be brightened later instead: ISO 640 in raws of 14 bits brightened 1 stop is as clean as ISO 2500 within a tenth of a stop, and keeps 1 stop of highlights. The bright lights behind argue for it.',
     ],
     [
       { bright: 'phases' },
-      'This body is free to lift: ISO 640 lifted 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. The bright phases of this light argue for it.',
+      'This body may be brightened later instead: ISO 640 in raws of 14 bits brightened 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. The bright phases of this light argue for it.',
     ],
     [
       { bright: 'channels' },
-      'This body is free to lift: ISO 640 lifted 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. Saturated lamps, which clip one channel early, argue for it.',
+      'This body may be brightened later instead: ISO 640 in raws of 14 bits brightened 2 stops is as clean as ISO 2500 within a tenth of a stop, and keeps 2 stops of highlights. Saturated lamps, which clip one channel early, argue for it.',
     ],
   ] as const)
     // prettier-ignore

@@ -32,6 +32,8 @@ export interface PlannedStretch {
   shutterS: number;
   /** Of the body it is photographed with. */
   megapixels: number;
+  /** Bits of a pixel that are worth their place there; no more are taken than are carried for. */
+  rawBits: number;
   framesPerSecond: number;
 }
 
@@ -130,7 +132,7 @@ export const framesPerCard = (cardGb: number, frameMB: number): number =>
 
 function useOf(carried: Carried, stretch: PlannedStretch, shots: number): StretchUse {
   const { minutes, pressesPerMinute, burst, shutterS } = stretch;
-  const frameMB = rawMegabytes(stretch.megapixels, carried.bits, carried.compression);
+  const frameMB = rawMegabytes(stretch.megapixels, Math.min(carried.bits, stretch.rawBits), carried.compression);
   const presses = minutes * pressesPerMinute;
   const frames = presses * burst;
   // Where nothing is photographed the camera is off.

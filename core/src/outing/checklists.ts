@@ -10,7 +10,7 @@ export type CheckItem =
   | { code: 'kit'; body: string | null; lens: string | number }
   | { code: 'batteries'; count: number }
   | { code: 'cards'; count: number; gb: number }
-  | { code: 'set'; body: string | null; bits: number; shutter: ShutterType; ceilingIso: number; stabiliser: boolean; darkFocus: boolean } // prettier-ignore
+  | { code: 'set'; body: string | null; bits: number; shutter: ShutterType; ceilingIso: number; fixedIso?: number | undefined; stabiliser: boolean; darkFocus: boolean } // prettier-ignore
   | { code: 'venue' }
   | { code: 'meter'; light: string | null }
   | { code: 'flicker'; shutterS: number }
@@ -93,9 +93,11 @@ function setItem({ brief: { picture, kit }, plan: { camera, figures } }: Planned
   return {
     code: 'set',
     body: kit.sensor.label ?? null,
-    bits,
+    // What the plan says is worth its place, and no more than is carried for.
+    bits: Math.min(bits, camera.rawBits),
     shutter: picture.shutter ?? 'firstCurtain',
     ceilingIso: camera.ceilingIso,
+    ...(camera.mode === 'manual' ? { fixedIso: camera.iso } : {}),
     stabiliser: kit.sensor.stabiliserStops > 0 || kit.lens.stabiliserStops > 0,
     darkFocus: figures.gates.focus !== 'open',
   };

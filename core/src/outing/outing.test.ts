@@ -17,7 +17,7 @@ const CARRIED: Carried = {
   writeMBs: 210,
   cullS: 2,
 };
-const body = { megapixels: 24, framesPerSecond: 20 };
+const body = { megapixels: 24, rawBits: 14, framesPerSecond: 20 } as const;
 const single: PlannedStretch = { ...body, minutes: 60, pressesPerMinute: 2, burst: 1, shutterS: 1 / 250 };
 
 describe('the budget of an outing', () => {
@@ -85,6 +85,7 @@ describe('the budget of an outing', () => {
       burst: fc.integer({ min: 1, max: 30 }),
       shutterS: fc.constantFrom(1 / 1000, 1 / 60, 1),
       megapixels: fc.double({ min: 1, max: 200, noNaN: true }),
+      rawBits: fc.constantFrom(12 as const, 14 as const),
       framesPerSecond: fc.double({ min: 0.5, max: 120, noNaN: true }),
     });
     fc.assert(
@@ -148,7 +149,13 @@ describe('the checklists', () => {
 
   it('tell what to carry and how to set it', () => {
     expect(of('cards')).to.deep.equal([{ code: 'cards', count: 1, gb: 64 }]);
-    expect(of('set')[0]).to.deep.include({ bits: 14, shutter: 'firstCurtain', ceilingIso: 6400, stabiliser: true });
+    expect(of('set')[0]).to.deep.include({
+      bits: 12,
+      shutter: 'firstCurtain',
+      ceilingIso: 6400,
+      fixedIso: 6400,
+      stabiliser: true,
+    });
     const [batteries] = checklistsFor([], CARRIED, { carry: { cards: 2, batteries: 3 }, frames: 0 }).before;
     expect(batteries).to.deep.equal({ code: 'batteries', count: 3 });
   });

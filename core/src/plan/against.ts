@@ -14,8 +14,8 @@ export interface AgainstHush {
   grain: number;
   /** The floor the hush point stands on. */
   floor: Figures['plateau'];
-  /** What chose instead: pins, or another school. */
-  by: 'pins' | Exclude<School, 'hush'>;
+  /** What chose instead: pins, a look at another shutter, or another school. */
+  by: 'pins' | 'cursor' | Exclude<School, 'hush'>;
 }
 
 /** Null where nothing is pinned and the school is Hush: the choice is the hush point then, or where no hush point exists. */

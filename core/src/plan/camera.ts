@@ -181,7 +181,7 @@ function curtainSetting({ picture }: Brief, { shutterS, fNumber }: Setting, { ro
 }
 
 /** Above this ISO noise hides the last two bits. Common practice. */
-const DEEP_RAW_ISO = 800;
+export const DEEP_RAW_ISO = 800;
 
 /** Compensation below a sixth of a stop rounds to none. */
 const NO_COMPENSATION_STOPS = 1 / 6;

@@ -11,7 +11,7 @@ import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../opti
 import { viewedPixels } from '../optics/picture.ts';
 import type { Gates } from './gates.ts';
 import { motionOf } from './geometry.ts';
-import type { ShutterOption } from './marks.ts';
+import type { BurstFor, ShutterOption } from './marks.ts';
 import type { Candidate, Situation } from './situation.ts';
 
 /** The values to dial in, exact, and their names as cameras print them. */
@@ -33,6 +33,8 @@ export interface Figures {
   subjectBlurViewPx: number;
   holdProbability: number;
   burstProbability: number;
+  /** Why the burst has its number. */
+  burstFor: BurstFor;
   /** Signal-to-noise of mid grey: per pixel, at viewing size, of the subject's own tone, and three stops down. */
   snr: number;
   snrViewed: number;
@@ -120,6 +122,7 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     subjectBlurViewPx: viewedPixels(shutter.smearMm, picture),
     holdProbability: shutter.hands().singleChance,
     burstProbability: shutter.hands().burstChance,
+    burstFor: shutter.hands().burstFor,
     snr: candidate.snr,
     snrViewed: situation.snrViewed(candidate, 1),
     snrSubject: situation.snrViewed(candidate, subject.tone / MID_GREY),
@@ -170,9 +173,16 @@ function edgesOf(situation: Situation, { shutter, aperture }: Candidate): Figure
   const focal = kit.lens.focalLengthMm;
   const { nearM, farM } = depthEdges(focal, subject.distanceM, depthM);
   const part = motionOf(brief);
+  // What the camera follows does not smear by the background's length.
+  const pan = panOf(brief);
   const at = (distanceM: number): EdgeFigures => ({
     distanceM,
-    smearViewPx: viewedPixels(smearRateMmPerS({ ...part, distanceM }, focal, picture.heightMm) * shutter.shutterS, picture),
+    smearViewPx: viewedPixels(
+      pan === null
+        ? smearRateMmPerS({ ...part, distanceM }, focal, picture.heightMm) * shutter.shutterS
+        : panResidueMm(pan, shutter.shutterS),
+      picture,
+    ),
     softViewPx: viewedPixels(defocusDiscMm(focal, aperture.fNumber, subject.distanceM, distanceM), picture),
   });
   return { near: at(nearM), far: at(farM) };

@@ -4,9 +4,9 @@ import type { Candidate, Situation } from './situation.ts';
 
 /** Whether this body had better raise its ISO or be lifted afterwards, for one exposure. */
 export interface LiftVerdict {
-  /** Raising never adds noise; it wins nothing where the body is free to lift. */
-  wins: 'iso' | 'either';
-  /** Lowest ISO mark from which lifting to the wanted brightness costs less than a tenth of a stop of noise. */
+  /** Raising never adds noise; it wins nothing where the body is free to lift, which `yours` would allow none of. */
+  wins: 'iso' | 'either' | 'yours';
+  /** Lowest ISO mark from which lifting to the wanted brightness costs less than a tenth of a stop of noise, and not more lift than allowed. */
   freeFromIso: number;
   /** Stops of highlights kept by staying there. */
   headroomStops: number;
@@ -29,10 +29,13 @@ const BRIGHT_BACKGROUND_STOPS = 2;
  */
 export function liftOrIso({ noise, isoRange, brief }: Situation, candidate: Candidate): LiftVerdict {
   const wanted = candidate.cameraIso * 2 ** candidate.liftStops;
-  const freeFromIso = freeToLiftFrom(noise, isoRange.from, wanted, candidate.meteredIso);
-  const headroomStops = Math.log2(wanted / freeFromIso);
+  const free = freeToLiftFrom(noise, isoRange.from, wanted, candidate.meteredIso);
+  const couldStops = Math.log2(wanted / free);
+  // Never beyond what the photographer brightens.
+  const headroomStops = Math.min(couldStops, brief.picture.liftCeilingStops);
+  const freeFromIso = headroomStops < couldStops ? wanted / 2 ** headroomStops : free;
   const firstStopCost = liftCostStops(noise, candidate.meteredIso, 1);
-  const wins = headroomStops >= 1 - 1e-9 ? 'either' : 'iso';
+  const wins = couldStops < 1 - 1e-9 ? 'iso' : headroomStops < 1 / 6 ? 'yours' : 'either';
   return {
     wins,
     freeFromIso,

@@ -42,8 +42,16 @@ export interface HandsAtShutter {
   readonly frames: number;
   readonly singleChance: number;
   readonly burstChance: number;
+  readonly burstFor: BurstFor;
   readonly hold: GateState;
 }
+
+/**
+ * Why a burst has its number: pinned; all that is allowed, for none opens Hold; the fewest that do; more, to choose the moment of what
+ * moves; or one that is enough.
+ */
+export const BURST_FOR = ['pinned', 'limit', 'shake', 'moment', 'one'] as const;
+export type BurstFor = (typeof BURST_FOR)[number];
 
 /** What an aperture decides, whatever the light. */
 export interface ApertureOption {
@@ -168,10 +176,12 @@ export class Marks {
     if (pan !== null) return this.#panAt(pan, shutterS, wantedFrames);
     const singleChance = this.#singleChance(shutterS);
     const chances = burstChances(singleChance);
-    const fewest = (): number => fewestFrames(chances, confidence, maxBurst) ?? maxBurst;
-    const frames = wantedFrames ?? Math.max(fewest(), this.#geometry.moves ? Math.min(3, maxBurst) : 1);
+    const fewest = wantedFrames === null ? fewestFrames(chances, confidence, maxBurst) : null;
+    const toChooseFrom = this.#geometry.moves ? Math.min(3, maxBurst) : 1;
+    const frames = wantedFrames ?? Math.max(fewest ?? maxBurst, toChooseFrom);
     const burstChance = chances.ofFrames(frames);
-    return { frames, singleChance, burstChance, hold: gateAbove(burstChance, confidence, confidence / 2) };
+    const burstFor = burstReason(this.#brief, wantedFrames, fewest, frames);
+    return { frames, singleChance, burstChance, burstFor, hold: gateAbove(burstChance, confidence, confidence / 2) };
   }
 
   /** In a pan the error of following takes the place of the hands. */
@@ -180,7 +190,8 @@ export class Marks {
     const singleChance = panChance(panResidueMm(pan, shutterS), this.#geometry.picture.toleranceMm);
     const frames = wantedFrames ?? fewestIndependentFrames(singleChance, confidence, maxBurst);
     const burstChance = independentBurstChance(singleChance, frames);
-    return { frames, singleChance, burstChance, hold: gateAbove(burstChance, confidence, confidence / 2) };
+    const burstFor = burstReason(this.#brief, wantedFrames, burstChance >= confidence - BOUND_SLACK ? frames : null, frames);
+    return { frames, singleChance, burstChance, burstFor, hold: gateAbove(burstChance, confidence, confidence / 2) };
   }
 
   #motionGate(smearMm: number): GateState {
@@ -209,6 +220,14 @@ export class Marks {
       detail: once(() => this.#detail().aperture(fNumber)),
     };
   }
+}
+
+/** @param fewest frames that open Hold; null where no number does */
+function burstReason({ picture }: Brief, wanted: number | null, fewest: number | null, frames: number): BurstFor {
+  if (picture.pinned.burst !== null) return 'pinned';
+  if (wanted !== null || fewest === null) return 'limit';
+  if (frames > fewest) return 'moment';
+  return frames > 1 ? 'shake' : 'one';
 }
 
 /** Makes a value when first asked for, and keeps it. */

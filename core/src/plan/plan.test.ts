@@ -11,6 +11,7 @@ import { allCandidates, hushPoint, isPossible } from './hushPoint.ts';
 import { ladderFor, planAtShutter, planBrief, planWithoutLadder } from './planBrief.ts';
 import { remediesFor } from './remedies.ts';
 import { Situation, type Candidate } from './situation.ts';
+import { takesOf } from './takes.ts';
 
 const RUNS = { seed: 20260112, numRuns: 120 };
 
@@ -195,8 +196,9 @@ describe('the hush point', () => {
   it('is the same with and without its ladder', () => {
     fc.assert(
       fc.property(anyBrief, (brief) => {
-        const { ladder, ...rest } = planBrief(brief);
+        const { ladder, takes, ...rest } = planBrief(brief);
         expect(planWithoutLadder(brief)).to.deep.equal(rest);
+        expect(takesOf(brief)).to.deep.equal(takes);
         expect(ladderFor(brief)).to.deep.equal(ladder);
       }),
       { seed: 20260112, numRuns: 25 },

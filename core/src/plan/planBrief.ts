@@ -195,6 +195,21 @@ export function planAtShutter(brief: Brief, shutterS: number): PlanAtShutter {
   };
 }
 
+/** Why the plan would be what it is at a given shutter: the cursor's answer, against the hush point. */
+export function reasonsAtShutter(brief: Brief, shutterS: number): Reason[] {
+  const situation = new Situation({
+    ...brief,
+    picture: { ...brief.picture, pinned: { ...brief.picture.pinned, shutterS } },
+  });
+  const choice = choiceOf(situation, brief.light.ev100);
+  const against = againstHush(situation, choice);
+  const figures = figuresOf(situation, choice.candidate, against?.floor ?? null);
+  // That something else works is known there: gates and figures say what fails here.
+  return reasonsFor(situation, choice, figures, against && { ...against, by: 'cursor' }).filter(
+    ({ code }) => code !== 'impossible',
+  );
+}
+
 function valleyPoint(situation: Situation, { candidate }: CurvePoint): ValleyPoint {
   return {
     shutterS: candidate.shutter.shutterS,

@@ -1,3 +1,4 @@
+import { BURST_WORDS } from '@hushto/words';
 import { apertureMarks, type Brief, type GateName, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 
 /** How a dial-in value came to be; each has its own line under the value and its own word. */
@@ -16,6 +17,9 @@ const gaveWay = ({ relaxed, possible }: Shown, gate: GateName): boolean => possi
 
 const cannot = (word: string): CellState => ({ how: 'impossible', word });
 const PINNED: CellState = { how: 'pinned', word: 'Pinned.' };
+/** Under an even chance nothing is simply computed. */
+const EVEN = 0.5;
+const UNDER_EVEN: CellState = { how: 'limit', word: 'Under an even chance.' };
 
 /** The shutter: the app's answer, the user's pin, or where the user looks. */
 export function shutterState(brief: Brief, plan: PlanAtLight, shown: Shown, moved: boolean): CellState {
@@ -25,6 +29,7 @@ export function shutterState(brief: Brief, plan: PlanAtLight, shown: Shown, move
   if (gates.light === 'shut') return cannot('Too fast for this light.');
   if (gates.hold === 'shut' && !gaveWay(shown, 'hold')) return cannot('Too slow for your hands.');
   if (moved) return { how: 'looked', word: 'Looked at.' };
+  if (plan.possible && pinned.shutterS === null && shown.figures.burstProbability < EVEN) return UNDER_EVEN;
   if (!plan.possible && pinned.shutterS === null) return cannot('Nearest.');
   return pinned.shutterS === null ? { how: 'computed', word: 'Computed.' } : PINNED;
 }
@@ -51,9 +56,9 @@ export function isoState({ kit, picture }: Brief, { choice, figures }: Shown): C
 }
 
 export function burstState({ picture }: Brief, shown: Shown): CellState {
-  const { choice, figures } = shown;
+  const { figures } = shown;
   if (figures.gates.hold === 'shut' && !gaveWay(shown, 'hold')) return cannot('Not enough.');
   if (picture.pinned.burst !== null) return PINNED;
-  if (choice.burst >= picture.maxBurst && figures.gates.hold !== 'open') return { how: 'limit', word: 'All you allow.' };
-  return { how: 'computed', word: 'Computed.' };
+  if (figures.burstFor === 'limit') return { how: 'limit', word: BURST_WORDS.limit };
+  return { how: 'computed', word: BURST_WORDS[figures.burstFor] };
 }

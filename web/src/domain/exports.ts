@@ -8,7 +8,7 @@ import type { TimedSegment } from './runSheet.ts';
 function settingLine({ plan }: TimedSegment): string {
   if (!plan) return '';
   const { labels, burst } = plan.choice;
-  const lift = labels.lift === '0' ? '' : `, lift ${labels.lift}`;
+  const lift = labels.lift === '0' ? '' : `, +${labels.lift} later`;
   return `${labels.shutter} s, ${labels.aperture}, ISO ${labels.iso}${lift}${burst > 1 ? `, bursts of ${burst}` : ''}`;
 }
 

@@ -93,5 +93,6 @@ export const stretchesOf = (segments: readonly TimedSegment[]): PlannedStretch[]
     burst: segment.burst ?? plan?.choice.burst ?? 1,
     shutterS: plan?.choice.shutterS ?? 1 / 60,
     megapixels: brief?.kit.sensor.megapixels ?? 1,
+    rawBits: plan?.camera.rawBits ?? 14,
     framesPerSecond: brief?.kit.sensor.framesPerSecond ?? 1,
   }));

@@ -62,6 +62,12 @@ export function cursorRange(plan: PlanAtLight): { slow: number; fast: number } {
   return { slow: Math.min(hush, chosen, ...thirds), fast: Math.max(hush, chosen, ...thirds) };
 }
 
+/** Where the cursor looks beside what was chosen; null on it, and where this plan has no such shutter. */
+export function lookedAt(plan: PlanAtLight, third: number): number | null {
+  const { slow, fast } = cursorRange(plan);
+  return third < slow || third > fast || third === shutterMarks.nearest(plan.choice.shutterS) ? null : third;
+}
+
 /** The cursor moved by some thirds, held inside the Valley; back on what the plan chose it follows it again. */
 export function movedCursor(plan: PlanAtLight, third: number | null, by: number): number | null {
   const chosen = shutterMarks.nearest(plan.choice.shutterS);

@@ -13,6 +13,21 @@ export function distanceText(metres: number, unit: DistanceUnit): string {
   return `${shortNumber(value >= 10 ? Math.round(value) : value)}\u00a0${unit}`;
 }
 
+/** Shorter than this a depth of field is said by its length, m: its ends would round to the same figure. */
+const SHALLOW_M = 0.5;
+
+/** What is sharp, from near to far: "2.3–17 m", "2.3 m–∞"; "24 cm deep" where that is little. */
+export function sharpText(nearM: number, farM: number | null, unit: DistanceUnit): string {
+  const near = distanceText(nearM, unit);
+  if (farM === null) return `${near}–∞`;
+  if (farM - nearM < SHALLOW_M) {
+    const [small, each] = unit === 'm' ? ['cm', 0.01] : ['in', 0.0254];
+    return `${shortNumber((farM - nearM) / each)}\u00a0${small} deep`;
+  }
+  const far = distanceText(farM, unit);
+  return near === far ? near : `${near.replace(`\u00a0${unit}`, '')}–${far}`;
+}
+
 export const speedText = (metresPerSecond: number, unit: SpeedUnit): string =>
   `${shortNumber(metresPerSecond / SPEED_UNITS[unit])}\u00a0${unit}`;
 

@@ -90,7 +90,7 @@ function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
         <dd>{labels.aperture}</dd>
       </div>
       <div>
-        <dt>ISO{labels.lift === '0' ? '' : `, lift ${labels.lift}`}</dt>
+        <dt>ISO{labels.lift === '0' ? '' : `, +${labels.lift} later`}</dt>
         <dd>{groupDigits(labels.iso)}</dd>
       </div>
       <div>
@@ -112,7 +112,7 @@ function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] 
           <th scope="col">Shutter</th>
           <th scope="col">Aperture</th>
           <th scope="col">ISO</th>
-          <th scope="col">Lift</th>
+          <th scope="col">Later</th>
           <th scope="col">What changes (px {viewOf(brief)})</th>
         </tr>
       </thead>
@@ -126,7 +126,7 @@ function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] 
             <td>{rung.labels.shutter}</td>
             <td>{rung.labels.aperture}</td>
             <td>{groupDigits(rung.labels.iso)}</td>
-            <td>{rung.labels.lift}</td>
+            <td>{rung.labels.lift === '0' ? '0' : `+${rung.labels.lift}`}</td>
             <td>{rungWords(brief, rung, { named: false })}</td>
           </tr>
         ))}

@@ -239,11 +239,11 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
         </p>
       </div>
       <div>
-        <h3>Lift or ISO</h3>
+        <h3>Brighten later or raise ISO</h3>
         <p>
           {headroom >= 1
-            ? `Free to lift: ${isoWords(free)} lifted ${stopWords(headroom)} is as clean as ${isoWords(wanted)} within a tenth of a stop, and keeps ${stopWords(headroom)} of highlights.`
-            : `Raise ISO: only from ${isoWords(free)} up does lifting to ${isoWords(wanted)} cost less than a tenth of a stop.`}
+            ? `Free to brighten later: ${isoWords(free)} brightened ${stopWords(headroom)} is as clean as ${isoWords(wanted)} within a tenth of a stop, and keeps ${stopWords(headroom)} of highlights.`
+            : `Raise ISO: only from ${isoWords(free)} up does brightening to ${isoWords(wanted)} cost less than a tenth of a stop.`}
         </p>
       </div>
       <div>

@@ -121,7 +121,7 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
                   {rung ? (
                     <>
                       {rung.labels.shutter}, {rung.labels.aperture}, ISO {groupDigits(rung.labels.iso)}
-                      {rung.labels.lift !== '0' && `, lift ${rung.labels.lift}`}
+                      {rung.labels.lift !== '0' && `, +${rung.labels.lift} later`}
                     </>
                   ) : (
                     'brighter than the ladder'

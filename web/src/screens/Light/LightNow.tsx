@@ -112,7 +112,7 @@ function Result({ subject, contrast, brief }: { subject: Found | null; contrast:
           <>
             There {brief.title} takes {shutterWords(choice.shutterS)}, {choice.labels.aperture}, ISO{' '}
             {groupDigits(choice.labels.iso)}
-            {choice.labels.lift === '0' ? '' : `, lift ${choice.labels.lift}`}.
+            {choice.labels.lift === '0' ? '' : `, +${choice.labels.lift} later`}.
           </>
         )}
       </p>

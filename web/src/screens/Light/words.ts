@@ -45,5 +45,5 @@ export function sunSideWords({ side, liftStops: [least, most] }: SunAgainstCamer
     const [whole, half] = [Math.floor(Math.round(2 * value) / 2), Math.round(2 * value) % 2 === 1];
     return half ? `${whole || ''}½` : String(whole);
   };
-  return most > 0 ? `${SIDES[side]}; shadows may want ${halves(least)} to ${halves(most)} stops of lift` : SIDES[side];
+  return most > 0 ? `${SIDES[side]}; shadows may want ${halves(least)} to ${halves(most)} stops of brightening` : SIDES[side];
 }

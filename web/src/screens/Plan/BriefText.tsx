@@ -44,12 +44,14 @@ interface BriefTextProps {
   issues?: readonly FieldIssue[];
   /** Why nothing works in this light, when nothing does; said at the light. */
   tooDark?: string | null;
+  /** Another light that is looked at from the ladder, and the way back. */
+  looked?: { ev100: number; back: () => void } | null;
   /** Words alone, for paper. */
   plain?: boolean;
 }
 
 /** The brief as four short paragraphs that read aloud; each value opens its own editor on the spot. */
-export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null, plain = false }: BriefTextProps) {
+export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null, looked = null, plain = false }: BriefTextProps) {
   const { distanceUnit, speedUnit } = useSettings(useShallow(({ distanceUnit, speedUnit }) => ({ distanceUnit, speedUnit })));
   const { subject, light, kit, hold, picture } = brief;
   const props = { brief, edit };
@@ -168,6 +170,16 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
           ),
           ['light.ev100'],
           tooDark,
+        )}
+        {looked && (
+          <>
+            {' (looking at '}
+            <b>{evText(looked.ev100)}</b>;{' '}
+            <button type="button" className="cursor-pointer underline" onClick={looked.back}>
+              back
+            </button>
+            )
+          </>
         )}
         , with{' '}
         {token(
@@ -292,9 +304,9 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
           ),
           ['picture.isoCeiling'],
         )}
-        {picture.liftCeilingStops > 0 ? ', accept grain up to ' : ' and lift '}
+        {picture.liftCeilingStops > 0 ? ', accept grain up to ' : ' and brighten '}
         {token(
-          'Lift',
+          'Brighten later',
           picture.liftCeilingStops > 0
             ? `ISO\u00a0${groupDigits(isoLabel(picture.isoCeiling * 2 ** picture.liftCeilingStops))}`
             : 'nothing',

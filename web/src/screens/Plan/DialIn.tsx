@@ -4,7 +4,7 @@ import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'luci
 import { memo, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Understroke } from '../../components/Understroke.tsx';
-import { distanceText, percentText, shortNumber } from '../../quantities/quantities.ts';
+import { sharpText, percentText, shortNumber } from '../../quantities/quantities.ts';
 import { apertureState, burstState, isoState, shutterState, type CellState } from '../../domain/cells.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { canStep, isPinned, type CellName } from '../../domain/pins.ts';
@@ -23,6 +23,7 @@ interface ShutterCellProps extends CellActions {
   plan: PlanAtLight;
   shown: Shown;
   moved: boolean;
+  stale: boolean;
   view: string;
   /** Where the value stands, px from the left, and where along it the stem meets it, 0 to 1. */
   centre: number;
@@ -31,10 +32,25 @@ interface ShutterCellProps extends CellActions {
   canFasten: boolean;
 }
 
+const LAST_THAT_WORKED: CellState = { how: 'looked', word: 'Last plan that worked.' };
+
 /** The shutter: by far the largest value, over its own column of the Valley; slower to its left, faster to its right. */
-export function ShutterCell({ brief, plan, shown, moved, view, centre, dipAt, canSlow, canFasten, step, pin }: ShutterCellProps) {
+export function ShutterCell({
+  brief,
+  plan,
+  shown,
+  moved,
+  stale,
+  view,
+  centre,
+  dipAt,
+  canSlow,
+  canFasten,
+  step,
+  pin,
+}: ShutterCellProps) {
   const { cell: chosen, chooseCell } = useCursor(useShallow(({ cell, chooseCell }) => ({ cell, chooseCell })));
-  const state = shutterState(brief, plan, shown, moved);
+  const state = stale ? LAST_THAT_WORKED : shutterState(brief, plan, shown, moved);
   const { labels } = shown.choice;
   return (
     <div
@@ -84,9 +100,7 @@ export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: S
   const distanceUnit = useSettings(({ distanceUnit }) => distanceUnit);
   const { choice, figures } = shown;
   const { nearM, farM } = figures;
-  const near = distanceText(nearM, distanceUnit);
-  const far = farM === null ? '∞' : distanceText(farM, distanceUnit);
-  const sharp = `${farM === null ? near : near.replace(`\u00a0${distanceUnit}`, '')}–${far} sharp.`;
+  const sharp = `${sharpText(nearM, farM, distanceUnit)} sharp.`;
   const lifted = choice.liftStops > 0.1;
   const rate = burstRate(brief.kit.sensor.framesPerSecond, choice.shutterS);
   const cell = (name: CellName) => ({ name, brief, shown, ...actions });
@@ -100,7 +114,7 @@ export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: S
         label="ISO"
         value={groupDigits(choice.labels.iso)}
         state={isoState(brief, shown)}
-        aside={lifted ? { value: choice.labels.lift, unit: 'lift' } : null}
+        aside={lifted ? { value: `+${choice.labels.lift}`, unit: 'later' } : null}
       >
         {lifted ? `As grainy as ${isoWords(figures.isoEquivalent)}.` : `Ceiling ${isoWords(brief.picture.isoCeiling)}.`}
       </Cell>

@@ -10,7 +10,7 @@ import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
 import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../domain/pins.ts';
 import { cursorRange, movedCursor, settingsByShutter, valleyFrame } from '../../domain/valley.ts';
-import { distanceText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
+import { sharpText, percentText, signedText, type DistanceUnit } from '../../quantities/quantities.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { useSettings } from '../../state/settings.ts';
 import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
@@ -25,8 +25,15 @@ import { ValleyTable } from './ValleyTable.tsx';
 /** How long a setting has to rest before its frame is drawn, ms: a drag asks for none at every step. */
 const FRAME_AFTER_MS = 120;
 
+interface InstrumentProps extends EditorProps {
+  plan: PlanAtLight;
+  /** Whether what is typed cannot be planned, so that this is the last plan that could. */
+  stale: boolean;
+  takes: ReactNode;
+}
+
 /** Dial-in values and Valley: one instrument on one shutter axis. */
-export function Instrument({ brief, plan, edit, takes }: { plan: PlanAtLight; takes: ReactNode } & EditorProps) {
+export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps) {
   const {
     third: looked,
     table,
@@ -84,7 +91,7 @@ export function Instrument({ brief, plan, edit, takes }: { plan: PlanAtLight; ta
   const comparison = capital(keptWords(shown.figures.lostGrain + shown.figures.lostBlur - frame.best));
   const { lead, rest } = windowWords(plan, brief.picture.aim, view, liftWords(brief));
   return (
-    <div className="inst">
+    <div className={stale ? 'inst grayscale' : 'inst'}>
       <div className="colA">
         <ShutterCell
           {...actions}
@@ -92,6 +99,7 @@ export function Instrument({ brief, plan, edit, takes }: { plan: PlanAtLight; ta
           plan={plan}
           shown={shown}
           moved={moved}
+          stale={stale}
           view={view}
           centre={centre}
           dipAt={width < NARROW ? 0.5 : 0.5 + (hushX - centre) / DIAL_WIDTH}
@@ -214,8 +222,8 @@ const partWords = (halvings: number, what: string): string =>
 
 function liftWords({ picture }: Brief): string {
   return picture.liftCeilingStops > 0
-    ? `lift passes your ${stopWords(picture.liftCeilingStops)}`
-    : `it asks for more than ${isoWords(picture.isoCeiling)}, and you lift nothing`;
+    ? `more than your ${stopWords(picture.liftCeilingStops)} would be brightened later`
+    : `it asks for more than ${isoWords(picture.isoCeiling)}, and you brighten nothing later`;
 }
 
 function smearText(aim: Aim, { subjectBlurViewPx, smearShare, pan }: PlanAtShutter['figures']): string {
@@ -225,12 +233,11 @@ function smearText(aim: Aim, { subjectBlurViewPx, smearShare, pan }: PlanAtShutt
 
 /** What each gate's number is at a setting. */
 function gateWords(aim: Aim, { choice, figures }: PlanAtShutter, unit: DistanceUnit): Record<GateName, string> {
-  const near = distanceText(figures.nearM, unit);
   return {
     freeze: smearText(aim, figures),
     hold: percentText(figures.burstProbability),
-    light: choice.liftStops > 0.1 ? `lift ${choice.labels.lift}` : isoWords(choice.iso),
-    depth: figures.farM === null ? `${near}–∞` : `${near.replace(`\u00a0${unit}`, '')}–${distanceText(figures.farM, unit)}`,
+    light: choice.liftStops > 0.1 ? `+${choice.labels.lift} later` : isoWords(choice.iso),
+    depth: sharpText(figures.nearM, figures.farM, unit),
     flicker: figures.flickerStops < 0.005 ? 'steady' : `${plainNumber(figures.flickerStops)}\u00a0stop`,
     focus: `${signedText(figures.focusHeadroomEv)}\u00a0EV`,
   };

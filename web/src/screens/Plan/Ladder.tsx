@@ -64,7 +64,7 @@ export const Ladder = memo(function Ladder({ rungs, brief, caution, looked, ev10
               </span>
               <span className="with">
                 {apertureLabel(rung.fNumber, [brief.kit.lens.widestF])}, ISO {groupDigits(rung.labels.iso)}
-                {rung.labels.lift !== '0' && `, lift ${rung.labels.lift}`}
+                {rung.labels.lift !== '0' && ` +${rung.labels.lift}`}
               </span>
               <span className="txt">{rungWords(brief, rung, { named: false })}</span>
             </button>

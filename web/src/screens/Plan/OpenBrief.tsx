@@ -1,4 +1,13 @@
-import { briefOfTake, ladderFor, planWithoutLadder, shutterMarks, type Brief, type PlanAtLight, type Rung } from '@hushto/core';
+import {
+  briefOfTake,
+  ladderFor,
+  planWithoutLadder,
+  reasonsAtShutter,
+  shutterMarks,
+  type Brief,
+  type PlanAtLight,
+  type Rung,
+} from '@hushto/core';
 import type { StoredBrief } from '@hushto/contract';
 import { cautionWords, reasonWords } from '@hushto/words';
 import equal from 'fast-deep-equal';
@@ -8,7 +17,8 @@ import { Tip } from '../../components/Tip.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useLatest } from '../../components/useLatest.ts';
 import { useSettled } from '../../components/useSettled.ts';
-import { VALLEY_REACH } from '../../domain/valley.ts';
+import { isPinned } from '../../domain/pins.ts';
+import { lookedAt, VALLEY_REACH } from '../../domain/valley.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { replaceDocument, useDocument, useTyped } from '../../state/documents.ts';
 import { useHands } from '../../state/useHands.ts';
@@ -86,7 +96,13 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
             {...menuActions}
           />
           <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
-          <BriefText brief={shown} edit={edit} issues={issues} tooDark={impossible} />
+          <BriefText
+            brief={shown}
+            edit={edit}
+            issues={issues}
+            tooDark={impossible}
+            looked={looked === null ? null : { ev100: looked, back: () => lookAt(null) }}
+          />
           <div className="unsaved">
             <UndoRedo {...history} />
           </div>
@@ -96,12 +112,13 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
             <h2 id="why-title">Why</h2>
             <SchoolSwitch school={good.picture.school} brief={settled} edit={edit} />
           </div>
-          <Reasons brief={brief} reasons={plan.reasons} />
+          <Reasons brief={brief} plan={plan} />
         </section>
       </div>
       <Instrument
         brief={brief}
         plan={plan}
+        stale={issues.length > 0}
         edit={made ? editTaken : edit}
         takes={<Takes brief={settledHere} plan={planned} taken={made ? take : null} onTake={lookAtTake} />}
       />
@@ -110,17 +127,24 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   );
 }
 
-/** Words may come a moment after the values they explain: in a drag they are left out. */
-function Reasons({ brief, reasons }: ReasonsProps) {
-  const made = useMemo(() => ({ brief, reasons }), [brief, reasons]);
+interface ReasonsProps {
+  brief: Brief;
+  plan: PlanAtLight;
+}
+
+/** Why the plan is what it is, or the setting under the cursor. Words may come a moment after the values: in a drag they are left out. */
+function Reasons({ brief, plan }: ReasonsProps) {
+  const looked = useCursor(({ third }) => third);
+  const third = looked === null || isPinned(brief, 'shutter') ? null : lookedAt(plan, looked);
+  const made = useMemo(() => ({ brief, plan, third }), [brief, plan, third]);
   return <ReasonList {...useDeferredValue(made)} />;
 }
 
-interface ReasonsProps extends Pick<PlanAtLight, 'reasons'> {
-  brief: Brief;
-}
-
-const ReasonList = memo(function ReasonList({ brief, reasons }: ReasonsProps) {
+const ReasonList = memo(function ReasonList({ brief, plan, third }: ReasonsProps & { third: number | null }) {
+  const reasons = useMemo(
+    () => (third === null ? plan.reasons : reasonsAtShutter(brief, shutterMarks.value(third))),
+    [brief, plan, third],
+  );
   return (
     <ol>
       {reasons.map((reason) => (

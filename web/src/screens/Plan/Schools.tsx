@@ -84,7 +84,7 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
             </th>
             <td>
               <b>{row.choice.labels.shutter}</b>, {row.choice.labels.aperture}, ISO {groupDigits(row.choice.labels.iso)}
-              {row.choice.labels.lift !== '0' && `, lift ${row.choice.labels.lift}`}
+              {row.choice.labels.lift !== '0' && `, +${row.choice.labels.lift} later`}
               <span className="quiet">{givenUp(row)}</span>
             </td>
             <td className="r">{lostPercent(row.lostBlur)}</td>

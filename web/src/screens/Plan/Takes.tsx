@@ -16,7 +16,7 @@ export const Takes = memo(function Takes({ brief, plan, taken, onTake }: TakesPr
   const takes = useMemo(() => takesOf(brief), [brief]);
   if (takes.length === 0 && taken === null) return null;
   return (
-    <section className="takes py-3 max-sm:order-3 max-sm:col-span-full" aria-labelledby="takes-title">
+    <section className="takes pt-3 max-sm:order-3 max-sm:col-span-full" aria-labelledby="takes-title">
       <h2 id="takes-title" className="sr-only">
         Takes
       </h2>

@@ -315,9 +315,9 @@ function DialledValues({ brief, plan }: { brief: Brief; plan: Plan }) {
         </output>
       </div>
       <div className="l">
-        <h2 className="vh">Lift afterwards</h2>
+        <h2 className="vh">Brighten later</h2>
         <output>
-          <small>lift</small>
+          <small>later</small>
           {choice.labels.lift}
           <Understroke how={choice.labels.lift === '0' ? 'computed' : 'limit'} />
         </output>

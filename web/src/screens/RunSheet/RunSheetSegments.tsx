@@ -108,6 +108,7 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
     edit((sheet) => ({ ...sheet, segments: sheet.segments.map((one) => (one.id === segment.id ? { ...one, ...part } : one)) }));
   const name = segment.title || brief?.title || 'Pause';
   const caution = brief && cautionWords(brief);
+  const burst = segment.burst ?? plan?.choice.burst ?? 1;
   return (
     <li
       ref={setNodeRef}
@@ -188,7 +189,7 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
           </p>
           <p className="small">
             ISO {groupDigits(plan.choice.labels.iso)}
-            {plan.choice.labels.lift !== '0' && `, lift ${plan.choice.labels.lift}`}
+            {plan.choice.labels.lift !== '0' && `, +${plan.choice.labels.lift} later`}
           </p>
           <p className="small quiet">{segment.briefId && <Link to={`/plan/${segment.briefId}`}>Why</Link>}</p>
         </div>
@@ -198,6 +199,11 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
       {plan ? (
         <div className="use num">
           <p>{groupDigits(String(Math.round(use.frames)))} frames</p>
+          {burst > 1 && (
+            <p className="small quiet">
+              {groupDigits(String(Math.round(use.frames / burst)))} presses of {burst}
+            </p>
+          )}
           <p className="small quiet">
             {plainNumber(use.gb)} GB, {Math.round(100 * use.battery)} % battery
           </p>

@@ -61,7 +61,7 @@ export function Totals({ sheet, segments, budget, edit }: TotalsProps) {
       <p className="say">
         Raws of{' '}
         <Token title="Raw files" editor={() => <RawEditor carried={carried} has={has} />}>
-          {carried.bits} bits, {COMPRESSION_WORDS[carried.compression]}
+          {carried.bits > 12 ? `up to ${carried.bits}` : carried.bits} bits, {COMPRESSION_WORDS[carried.compression]}
         </Token>
         {sizesText(budget)}. I carry{' '}
         <Token title="Cards" editor={() => <CardEditor carried={carried} has={has} />}>

@@ -73,7 +73,7 @@ function keyWords(brief: Brief): string {
     ...(shutterStops > 0.2
       ? [`${stopWords(shutterStops)} of shutter (${shutterWords(shutterS)} instead of ${shutterWords(meteredShutterS)})`]
       : []),
-    ...(isoStops > 0.2 ? [`${stopWords(isoStops)} of ISO and lift`] : []),
+    ...(isoStops > 0.2 ? [`${stopWords(isoStops)} of ISO and brightening`] : []),
   ];
   return `Buys ${bought.join(' and ') || 'nothing here: the light is no limit'}.`;
 }

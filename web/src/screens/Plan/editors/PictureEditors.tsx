@@ -58,7 +58,9 @@ export function IsoCeilingEditor({ brief, edit }: EditorProps) {
           )
         }
       />
-      <p className="help">{isoWords(brief.picture.isoCeiling)}: where the grain still pleases you. Beyond it only lift helps.</p>
+      <p className="help">
+        {isoWords(brief.picture.isoCeiling)}: where the grain still pleases you. Beyond it only brightening later helps.
+      </p>
       <p className="help">
         {brief.picture.isoCeilingFrom ? (
           `From ${provenanceWords('ceiling', brief.picture.isoCeilingFrom)}.`
@@ -76,7 +78,7 @@ export function LiftEditor({ brief, edit }: EditorProps) {
   return (
     <>
       <Slider
-        label="Lift"
+        label="Brighten later"
         value={liftCeilingStops}
         min={0}
         max={4}
