@@ -132,6 +132,48 @@ describe('planning a photograph', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('finds a subject by another word, keeps one of its own by name, and meets it again in another brief', async () => {
+    const { page, complaints } = await app.open();
+    await token(page, /porter/).click();
+    await page.getByRole('textbox', { name: 'Find in subjects' }).fill('gorilla');
+    await page.getByRole('button', { name: /An ape among leaves/ }).click();
+    await page.getByText('climbs').waitFor();
+    await token(page, /ape among leaves/).click();
+    await page.getByText('A subject of your own').click();
+    await page.getByRole('textbox', { name: 'Name, with its article' }).fill('Old Marlow the silverback');
+    await page.getByRole('button', { name: 'Keep it as mine' }).click();
+    await page.getByText('is among your subjects').first().waitFor();
+    await page.getByRole('button', { name: 'Close' }).click();
+    await choose(page, /Sluice/);
+    await token(page, /otter/i).click();
+    await page.getByRole('textbox', { name: 'Find in subjects' }).fill('marlow');
+    await page.getByRole('button', { name: /Old Marlow/ }).click();
+    await token(page, /Old Marlow/).waitFor();
+    await eventually(async () => (await briefs(app))[2]!.document.subject.label === 'Old Marlow the silverback');
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('measures a distance by framing and a speed by two taps, and says how sure they are', async () => {
+    const { page } = await app.open();
+    await token(page, /^4.m$/).click();
+    await page.getByText('By how much of the frame it fills').click();
+    // 18.3 mm on a frame 15.6 mm high: 1.75 m fill half of it at 18.3·(1 + 1750/7.8) mm = 4.1 m.
+    const share = page.getByRole('slider', { name: 'Share of the frame’s height' });
+    await share.press('Home');
+    await page.getByText(/give or take/).waitFor();
+    for (let i = 0; i < 45; i++) await share.press('ArrowRight');
+    await page.getByText(/^4\.1\sm, give or take 21\s%/).waitFor();
+    await page.keyboard.press('Escape');
+    await token(page, /^4\.1.m$/).waitFor();
+    await token(page, /m\/s$/).click();
+    await page.getByText('Measure it').click();
+    await page.getByRole('button', { name: /at the start: tap/ }).press('Enter');
+    await page.getByRole('button', { name: /at the end: tap/ }).press('Enter');
+    await page.getByText(/m\/s, give or take/).waitFor();
+    await eventually(async () => (await briefs(app))[0]!.document.subject.speedFrom?.by === 'stopwatch');
+    expect((await briefs(app))[0]!.document.subject.distanceFrom?.by).to.equal('framing');
+  });
+
   it('answers what cannot work at its token, and keeps the last good plan', async () => {
     const { page } = await app.open();
     await choose(page, /Sluice/);
@@ -141,6 +183,7 @@ describe('planning a photograph', () => {
     await field.fill('0.2');
     expect(await page.getByRole('alert').innerText()).to.match(/inside the 400\smm lens; it needs more than 0\.42\sm/);
     expect(await shutter(page)).to.equal(good);
+    await page.getByText('Last plan that worked.').waitFor();
     // What cannot be used is kept as typed, and stays out of everything else.
     expect((await briefs(app))[2]!.document.subject.distanceM).to.equal(25);
     await field.fill('a few');
@@ -195,8 +238,11 @@ describe('planning a photograph', () => {
     await page.getByRole('textbox', { name: 'Widest f/ at the shortest' }).fill('2.8');
     await page.getByRole('textbox', { name: 'Widest f/ at the longest' }).fill('4');
     await page.getByRole('button', { name: 'Add lens' }).click();
+    // The focal length of a zoom is a value of its own, and it opens there again.
+    await token(page, /^85.mm$/).click();
     await page.getByRole('textbox', { name: 'Focal length' }).fill('120');
     await page.keyboard.press('Escape');
+    await token(page, /^120.mm$/).waitFor();
     expect(await page.getByRole('group', { name: 'Aperture' }).innerText()).to.include('f/4');
     expect(complaints).to.deep.equal([]);
   });

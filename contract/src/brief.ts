@@ -3,6 +3,7 @@ import {
   briefProblems,
   CONDITION_NAMES,
   LIGHT_COLOURS,
+  MEASURED_BY,
   MOST_FRAMES,
   PLACES,
   SCHOOLS,
@@ -59,6 +60,11 @@ export const LensSchema = z.strictObject({
   label: label.optional(),
 });
 
+const MeasuredFromSchema = z.strictObject({
+  by: z.enum(MEASURED_BY),
+  errorShare: within(0, 10, 'share by which it may be off'),
+});
+
 const SubjectSchema = z.strictObject({
   speedMps: within(0, 150, 'speed of the body, m/s'),
   limbFactor: within(1, 30, 'how much faster the limbs move'),
@@ -71,6 +77,8 @@ const SubjectSchema = z.strictObject({
   label: label.optional(),
   verb: label.optional(),
   thing: z.string().max(64).optional(),
+  speedFrom: MeasuredFromSchema.optional(),
+  distanceFrom: MeasuredFromSchema.optional(),
   lowContrast: z.boolean().describe('little contrast for autofocus').optional(),
 });
 
@@ -120,6 +128,7 @@ const HoldSchema = z.strictObject({
       weights: z.array(z.number().nonnegative().max(1e12)).min(1).max(5000),
       conditions: ConditionsSchema,
       stabiliserStops: within(0, 10, 'rated stops'),
+      focalLengthMm: within(1, 2000, 'real focal length of the test, mm').optional(),
       from: ProvenanceSchema.optional(),
     })
     .optional(),

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { BodySchema, BriefSchema, ShelfLensSchema, type Body, type ShelfLensDocument } from './brief.ts';
 import { HoldSeriesSchema, TasteSeriesSchema, type HoldSeries, type TasteSeries } from './learning.ts';
 import { PlaceSchema, type Place } from './place.ts';
+import { OwnSubjectSchema, type OwnSubject } from './ownSubject.ts';
 import { checksByCode, provenanceByCount, provenanceByCountWithin } from './upgrades.ts';
 import { RunSheetSchema, TallySchema, type RunSheet, type Tally } from './runSheet.ts';
 
@@ -62,6 +63,7 @@ export const KINDS = {
   tallies: kind<Tally>({ ...FIRST, format: 3, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
   holds: kind<HoldSeries>({ ...FIRST, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Hold test', many: 'hold tests', tag: 'learning' }), // prettier-ignore
   tastes: kind<TasteSeries>({ ...FIRST, format: 3, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
+  subjects: kind<OwnSubject>({ ...FIRST, path: 'subjects', table: 'subject', schema: OwnSubjectSchema, titleOf: labelled, name: 'Subject', many: 'subjects of your own', tag: 'briefs' }), // prettier-ignore
 };
 
 export type KindName = keyof typeof KINDS;

@@ -144,6 +144,8 @@ const reason = z.union([
     slowestS: figure.nullable(),
     frames: figure,
     from,
+    guess: z.boolean(),
+    carriedFromMm: figure.nullable(),
   }),
   z.object({
     code: z.literal('depth'),

@@ -5,7 +5,8 @@ import { STARTER_BODIES, STARTER_LENSES } from './starterShelf.ts';
 export interface StarterSituation {
   id: string;
   label: string;
-  thing: string;
+  /** In the library of moving things; null where nobody is there. */
+  thing: string | null;
   scene: string;
   distanceM: number;
   depthM: number;
@@ -47,19 +48,9 @@ export const STARTER_SITUATIONS: readonly StarterSituation[] = [
   situation('cyclist-street', 'A cyclist in a bright street', 'cyclist', 'bright-street', 10, 1, FULL, '28 mm f/2', 28, 25_600, {
     place: 'road',
   }),
-  situation(
-    'empty-quay',
-    'A lit street, nobody about',
-    'standing-person',
-    'side-street',
-    12,
-    6,
-    'APS-C 24 MP',
-    '18.3 mm f/2.8',
-    18.3,
-    6400,
-    { place: 'open' },
-  ),
+  situation('empty-quay', 'A lit street, nobody about', null, 'side-street', 12, 6, 'APS-C 24 MP', '18.3 mm f/2.8', 18.3, 6400, {
+    place: 'open',
+  }),
   situation('singer', 'A singer at the microphone', 'singer', 'theatre', 6, 0.4, FULL, '85 mm f/1.8', 85, 12_800, {
     place: 'stage',
     backgroundStops: -3,
@@ -110,7 +101,7 @@ export const STARTER_SITUATIONS: readonly StarterSituation[] = [
 
 /** A whole brief from a situation: its subject at a usual speed, its light at the darker third of the scene, no lift. */
 export function briefFrom(start: StarterSituation): Brief {
-  const thing = MOVING_THINGS.find((candidate) => candidate.id === start.thing)!;
+  const thing = start.thing === null ? null : MOVING_THINGS.find((candidate) => candidate.id === start.thing)!;
   const scene = KNOWN_SCENES.find((candidate) => candidate.id === start.scene)!;
   const { guessed: _body, ...sensor } = STARTER_BODIES.find((candidate) => candidate.label === start.body)!;
   const { guessed: _lens, ...shelfLens } = STARTER_LENSES.find((candidate) => candidate.label === start.lens)!;
@@ -118,17 +109,14 @@ export function briefFrom(start: StarterSituation): Brief {
   return {
     title: start.label,
     subject: {
-      speedMps: thing.speedMps,
+      speedMps: thing?.speedMps ?? 0,
       limbFactor: more.limbFactor ?? 1,
       directionDeg: more.directionDeg ?? 90,
       distanceM: start.distanceM,
       depthM: start.depthM,
       tone: more.tone ?? 0.18,
       frameFill: more.frameFill ?? 0.3,
-      kind: thing.kind,
-      label: thing.label,
-      verb: thing.verb,
-      thing: thing.id,
+      ...(thing ? { kind: thing.kind, label: thing.label, verb: thing.verb, thing: thing.id } : { label: 'The empty scene' }),
     },
     light: {
       ev100: more.ev100 ?? Math.round(planningEv(scene) * 3) / 3,
@@ -157,7 +145,7 @@ export function briefFrom(start: StarterSituation): Brief {
 function situation(
   id: string,
   label: string,
-  thing: string,
+  thing: string | null,
   scene: string,
   distanceM: number,
   depthM: number,

@@ -9,6 +9,7 @@ export type StoredRunSheet = StoredOf<'runSheets'>;
 export type StoredTally = StoredOf<'tallies'>;
 export type StoredHold = StoredOf<'holds'>;
 export type StoredTaste = StoredOf<'tastes'>;
+export type StoredSubject = StoredOf<'subjects'>;
 
 export const ErrorReplySchema = z.object({
   error: z.object({

@@ -10,6 +10,7 @@ export {
   LIGHT_COLOURS,
   type Place,
   type School,
+  type SubjectKind,
   type FocusChoice,
   type ShutterType,
   type LightColour,
@@ -55,7 +56,16 @@ export {
   sharpChance,
   type HoldCondition,
 } from './motion/hands.ts';
-export { MOVING_THINGS } from './motion/movingThings.ts';
+export {
+  distanceByFraming,
+  MEASURED_BY,
+  speedByStopwatch,
+  speedOnPhoto,
+  USUAL_SIZE_ERROR,
+  type Measured,
+  type MeasuredBy,
+} from './motion/measured.ts';
+export { MOVING_THINGS, type MovingThing } from './motion/movingThings.ts';
 export { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from './motion/pan.ts';
 
 // The picture, and what glass does to it.
@@ -150,6 +160,7 @@ export {
   seriesPosterior,
   teachingByShutter,
   nextShutter,
+  usualShutter,
   slowestTrusted,
   testProgress,
   ratesByShutter,

@@ -9,7 +9,7 @@ export const BURST_WORDS: Record<BurstFor, string> = {
   pinned: '',
   limit: 'All you allow.',
   shake: 'For one that holds.',
-  moment: 'To choose the moment.',
+  moment: 'To choose from.',
   one: 'One is enough.',
 };
 

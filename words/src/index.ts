@@ -20,5 +20,17 @@ export { capital, listed, lowerFirst, sentences } from './text.ts';
 export { transferWords } from './transfer.ts';
 export { unreadableWords } from './unreadable.ts';
 export { viewingName, viewNamed, viewOf, VIEW_OPTIONS, type ViewName } from './viewing.ts';
+export {
+  directionText,
+  equivalentText,
+  flickerText,
+  focalText,
+  keyText,
+  motionVerb,
+  movementText,
+  swingText,
+  toneWord,
+  tonesText,
+} from './sentence.ts';
 export { shortfallWords } from './shortfalls.ts';
 export { TAKE_NAMES, takeCost, takeLabel, takeWords } from './takes.ts';

@@ -225,9 +225,10 @@ function floorWords({ picture, subject }: Brief, { slowestS, fastestS, slower, f
   return stops > ANYTHING_STOPS ? `Anything will do: ${run} look alike${tail}.` : `${run} look alike${tail}.${turn}`;
 }
 
-function handsWords({ how, confidence, slowestS, frames, from }: Of<'hands'>): string {
+function handsWords({ how, confidence, slowestS, frames, from, guess, carriedFromMm }: Of<'hands'>): string {
   const sure = percent(confidence);
-  const whose = from ? `, from ${provenanceWords('hold', from)}, not the starting value` : '';
+  const carried = carriedFromMm === null ? '' : `, carried from ${plainNumber(carriedFromMm)}\u00a0mm and less sure for it`;
+  const whose = from ? `, from ${provenanceWords('hold', from)}${carried}` : guess ? ', a guess until you test them' : carried;
   if (how === 'none' || slowestS === null) return `Your hands cannot promise ${sure} at any speed here${whose}: brace.`;
   if (how === 'limit') return `Your hands set the pace: ${shutterWords(slowestS)} is the slowest they hold with ${sure}${whose}.`;
   const taking = frames > 1 ? `in bursts of ${frames} they hold` : 'frame by frame they hold';

@@ -1,9 +1,10 @@
-import type { Brief } from '@hushto/core';
+import { MOVING_THINGS, type Brief } from '@hushto/core';
 import { lowerFirst } from './text.ts';
 
 /** Where the name ends and what belongs to it begins. */
 const BELONGINGS = / (?:with|at|in|on|under|by|without|before|behind) /;
 const ARTICLE = /^(?:a|an|the|one|some) /i;
+const PROPER = /^\p{Lu}\p{Ll}/u;
 
 /**
  * What moves, as a sentence goes on about it: "the porter" of "A porter with a handcart". The label is the photographer's own words, or
@@ -13,7 +14,9 @@ export function subjectWords({ subject }: Pick<Brief, 'subject'>): string {
   const label = subject.label?.trim();
   if (!label) return subject.speedMps > 0 ? 'the subject' : 'the scene';
   const [named = label] = label.replace(ARTICLE, '').split(BELONGINGS);
-  return `the ${lowerFirst(named)}`;
+  // A name has no article, and stays as it is written.
+  const isName = PROPER.test(label) && !ARTICLE.test(label) && !MOVING_THINGS.some((thing) => thing.label === label);
+  return isName ? named : `the ${lowerFirst(named)}`;
 }
 
 /** Whether a name is of several: "Strings of bulbs give", "The last of the sky gives". */

@@ -83,10 +83,24 @@ describe('phrases', () => {
   it('go on about a subject by its name, whatever it was called', () => {
     const named = (label?: string, speedMps = 1) => subjectWords({ subject: { ...porter.subject, label, speedMps } });
     expect(
-      ['A porter with a handcart', 'LED wall', 'the last runner', 'An owl gliding', ' Some children at play '].map((label) =>
-        named(label),
-      ),
-    ).to.deep.equal(['the porter', 'the LED wall', 'the last runner', 'the owl gliding', 'the children']);
+      [
+        'A porter with a handcart',
+        'LED wall',
+        'the last runner',
+        'An owl gliding',
+        ' Some children at play ',
+        'Old Marlow the silverback',
+        'Waves at the shore',
+      ].map((label) => named(label)),
+    ).to.deep.equal([
+      'the porter',
+      'the LED wall',
+      'the last runner',
+      'the owl gliding',
+      'the children',
+      'Old Marlow the silverback',
+      'the waves',
+    ]);
     expect([named(undefined), named(undefined, 0), named('')]).to.deep.equal(['the subject', 'the scene', 'the subject']);
   });
   it('know one from several', () => {
@@ -203,7 +217,16 @@ const motion = { code: 'motion', px: 2, wanted: null, limbs: false, pxPerS: 644,
 const streaking = { code: 'motion', px: 40, wanted: { from: 0.03, to: 0.08 }, aim: 'streak' } as const;
 const trade = { code: 'trade', grainShare: 0.34, blurShare: 0.25, taste: null } as const;
 const floor = { code: 'floor', slowestS: 1 / 160, fastestS: 1 / 640, slower: 'softer', faster: 'grainier' } as const;
-const hands = { code: 'hands', how: 'free', confidence: 0.9, slowestS: 1 / 15, frames: 3, from: null } as const;
+const hands = {
+  code: 'hands',
+  how: 'free',
+  confidence: 0.9,
+  slowestS: 1 / 15,
+  frames: 3,
+  from: null,
+  guess: false,
+  carriedFromMm: null,
+} as const;
 const light = { code: 'light', fNumber: 2.8, shutterS: 1 / 320, iso: 3200, roomStops: 1, ceilingFrom: null } as const;
 
 describe('a reason', () =>
@@ -266,7 +289,9 @@ describe('a reason', () =>
       hands: [
         [hands, 'Your hands are no limit: in bursts of 3 they hold 1/15 s.'],
         [{ ...hands, frames: 1 }, 'Your hands are no limit: frame by frame they hold 1/15 s.'],
-        [{ ...hands, how: 'limit', from }, 'Your hands set the pace: 1/15 s is the slowest they hold with 90 %, from your 18 frames of 3 March, not the starting value.'],
+        [{ ...hands, how: 'limit', from }, 'Your hands set the pace: 1/15 s is the slowest they hold with 90 %, from your 18 frames of 3 March.'],
+        [{ ...hands, guess: true }, 'Your hands are no limit: in bursts of 3 they hold 1/15 s, a guess until you test them.'],
+        [{ ...hands, from, carriedFromMm: 18.3 }, 'Your hands are no limit: in bursts of 3 they hold 1/15 s, from your 18 frames of 3 March, carried from 18 mm and less sure for it.'],
         [{ ...hands, how: 'none', slowestS: null }, 'Your hands cannot promise 90 % at any speed here: brace.'],
       ],
       depth: [

@@ -1,8 +1,9 @@
 import type { HoldCondition } from '../motion/hands.ts';
+import type { MeasuredBy } from '../motion/measured.ts';
 import type { Aim } from '../plan/aims.ts';
 
 /** Who or what moves; decides which remedies may be offered. */
-export const SUBJECT_KINDS = ['person', 'performer', 'athlete', 'animal', 'vehicle'] as const;
+export const SUBJECT_KINDS = ['person', 'performer', 'athlete', 'animal', 'vehicle', 'nature'] as const;
 export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 
 /** Where the photographer stands, for cautions and for what may be asked. */
@@ -38,8 +39,17 @@ export interface Subject {
   verb?: string | undefined;
   /** Id in the library of moving things. */
   thing?: string | undefined;
+  /** How speed and distance were measured, where they were; gone as soon as they are set by hand. */
+  speedFrom?: MeasuredFrom | undefined;
+  distanceFrom?: MeasuredFrom | undefined;
   /** Whether it gives autofocus little contrast to hold on to. */
   lowContrast?: boolean | undefined;
+}
+
+/** How a value was measured, and the share by which it may be off. */
+export interface MeasuredFrom {
+  by: MeasuredBy;
+  errorShare: number;
 }
 
 export interface Light {
@@ -106,6 +116,8 @@ export interface Hold {
         weights: number[];
         conditions: HoldCondition[];
         stabiliserStops: number;
+        /** Real focal length of the test, mm: it carries a factor of two; farther, less is known. */
+        focalLengthMm?: number | undefined;
         from?: Provenance | undefined;
       }
     | undefined;

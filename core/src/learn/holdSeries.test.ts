@@ -24,6 +24,7 @@ import {
   teachingByShutter,
   testedHands,
   testProgress,
+  usualShutter,
   type HoldSetup,
   type TestedFrame,
 } from './holdSeries.ts';
@@ -31,6 +32,15 @@ import { wilsonInterval } from './wilson.ts';
 
 const setup: HoldSetup = { focalLengthMm: 50, toleranceMm: 0.03, stabiliserStops: 0, conditions: [] };
 const BODY = { fastestS: 1 / 8192, slowestS: 4 };
+describe('where a hold test begins', () => {
+  it('is the usual handheld speed: 1 over the focal length, slower by what steadies it', () => {
+    expect(usualShutter(setup, BODY)).to.be.closeTo(1 / 50, 0.1 / 50);
+    expect(Math.log2(usualShutter({ ...setup, stabiliserStops: 4 }, BODY) * 50)).to.be.within(2.5, 4.5);
+    expect(usualShutter({ ...setup, focalLengthMm: 200 }, BODY)).to.be.closeTo(1 / 200, 0.1 / 200);
+    expect(usualShutter({ ...setup, focalLengthMm: 10, stabiliserStops: 8 }, BODY)).to.be.at.most(4);
+  });
+});
+
 const marks = Array.from({ length: 31 }, (_, i) => shutterMarks.value(i));
 
 /** A series as a person with these hands would take it, each frame where it teaches most. */
@@ -205,7 +215,7 @@ describe('the planner with tested hands', () => {
     expect(chances[0]).to.be.below(chances[2]!);
     const { reasons } = planBrief({ ...brief, hold: { ...brief.hold, tested: handsOf(-1) } });
     expect(reasons.find(({ code }) => code === 'hands')).to.deep.include({ from });
-    expect(reasons).to.have.length(5);
+    expect(reasons).to.have.length(6);
     for (const reason of planBrief(brief).reasons) if (reason.code === 'hands') expect(reason.from).to.equal(null);
   });
 

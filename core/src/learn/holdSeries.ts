@@ -1,4 +1,5 @@
 import {
+  DEFAULT_SLOPE,
   DEFAULT_THRESHOLD,
   CONDITION_NAMES,
   HOLD_CONDITIONS,
@@ -107,6 +108,16 @@ export function teachingByShutter(
 /** The speed to ask for next: the one that is expected to teach most; null where the body has none in reach. */
 export const nextShutter = (teaching: readonly Teaching[]): number | null =>
   teaching.reduce<Teaching | null>((best, other) => (!best || other.bits > best.bits ? other : best), null)?.shutterS ?? null;
+
+/** The chance the classic floor, 1 over the focal length, gives hands that are the starting value: where most people begin. */
+const USUAL_CHANCE = 0.84;
+
+/** The usual handheld speed of a hold: where a test begins, held inside what the body has, s. */
+export function usualShutter(setup: HoldSetup, { fastestS, slowestS }: { fastestS: number; slowestS: number }): number {
+  const threshold = DEFAULT_THRESHOLD + steadyingStops(setup.stabiliserStops, setup.conditions);
+  const usual = shutterOfDrift(driftOfHands(threshold, DEFAULT_SLOPE, USUAL_CHANCE), setup.focalLengthMm, setup.toleranceMm);
+  return shutterMarks.value(shutterMarks.nearest(Math.min(slowestS, Math.max(fastestS, usual))));
+}
 
 /** The slowest shutter at which so many frames are sharp: median, slow and fast end of the interval, s, and its width, stops. */
 export interface SlowestTrusted {
@@ -249,6 +260,7 @@ export function testedHands(setup: HoldSetup, posterior: HoldPosterior, from: Pr
     weights: kept.map((i) => posterior.weights[i]!),
     conditions: [...setup.conditions],
     stabiliserStops: setup.stabiliserStops,
+    focalLengthMm: setup.focalLengthMm,
     from,
   };
 }

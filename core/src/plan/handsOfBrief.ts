@@ -41,8 +41,7 @@ export function handsOfBrief({ hold, kit }: Brief): BriefHands {
   const then = STABILISER_SHARE * tested.stabiliserStops + conditionStops(tested.conditions);
   const now = STABILISER_SHARE * stabiliser + conditionStops(hold.conditions);
   const more = Math.min(MOST_STEADYING_STOPS, now) - Math.min(MOST_STEADYING_STOPS, then);
-  const own = known.get(tested) ?? averaged(tested);
-  known.set(tested, own);
+  const own = ownHands(tested, carriedDoublings(tested, kit.lens.focalLengthMm));
   return {
     threshold: own.threshold + more,
     chanceAt: (x) => own.chanceAt(x - more),
@@ -81,12 +80,51 @@ function solved(chanceAt: (x: number) => number, wanted: number): number {
   return below;
 }
 
+type Tested = NonNullable<Hold['tested']>;
+
+/** How many doublings of focal length beyond the first a test is carried, either way; 0 where it carries. */
+export const carriedDoublings = ({ focalLengthMm }: Tested, toMm: number): number =>
+  focalLengthMm === undefined ? 0 : Math.max(0, Math.abs(Math.log2(toMm / focalLengthMm)) - 1);
+
 /** A plan is worked out again at every step of a drag, mostly at the same drifts: the means over a posterior are kept with it. */
-const known = new WeakMap<NonNullable<Hold['tested']>, BriefHands>();
+const known = new WeakMap<Tested, Map<number, BriefHands>>();
+
+function ownHands(tested: Tested, doublings: number): BriefHands {
+  // To a twentieth of a doubling: a drag over a zoom would work them out anew at every step.
+  const carried = Math.round(doublings * 20) / 20;
+  const kept = known.get(tested) ?? new Map<number, BriefHands>();
+  known.set(tested, kept);
+  const own = kept.get(carried) ?? averaged(carried === 0 ? tested : widened(tested, carried));
+  kept.set(carried, own);
+  return own;
+}
+
+/** The 90 % interval of a normal law, in standard deviations. */
+const INTERVAL = 3.29;
+/** Stops by which that interval widens with each doubling a test is carried beyond the first. Ours. */
+const WIDER_A_DOUBLING = 0.5;
+
+/** A posterior known less well: each threshold becomes three, as a normal law of that much more spread has them (Gauss–Hermite). */
+function widened({ thetas, slopes, weights, ...rest }: Tested, doublings: number): Tested {
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const mean = thetas.reduce((sum, theta, i) => sum + (weights[i] ?? 0) * theta, 0) / total;
+  const spread = Math.sqrt(thetas.reduce((sum, theta, i) => sum + (weights[i] ?? 0) * (theta - mean) ** 2, 0) / total);
+  const more = (WIDER_A_DOUBLING * doublings) / INTERVAL;
+  const off = Math.sqrt(3 * ((spread + more) ** 2 - spread ** 2));
+  const three = <Value>(values: readonly Value[], at: (value: Value, side: number) => Value): Value[] =>
+    [-1, 0, 1].flatMap((side) => values.map((value) => at(value, side)));
+  return {
+    ...rest,
+    thetas: three(thetas, (theta, side) => theta + side * off),
+    slopes: three(slopes, (slope) => slope),
+    weights: three(weights, (weight, side) => weight * (side === 0 ? 2 / 3 : 1 / 6)),
+  };
+}
+
 /** Drifts kept at most. */
 const MOST_KEPT = 4000;
 
-function averaged({ thetas, slopes, weights }: NonNullable<Hold['tested']>): BriefHands {
+function averaged({ thetas, slopes, weights }: Tested): BriefHands {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const kept = new Map<number, number>();
   const sureKept = new Map<number, number>();

@@ -10,6 +10,7 @@ import { cautionFor } from './caution.ts';
 import { allCandidates, hushPoint, isPossible } from './hushPoint.ts';
 import { ladderFor, planAtShutter, planBrief, planWithoutLadder } from './planBrief.ts';
 import { remediesFor } from './remedies.ts';
+import { handsOfBrief, sureStops } from './handsOfBrief.ts';
 import { Situation, type Candidate } from './situation.ts';
 import { takesOf } from './takes.ts';
 
@@ -367,6 +368,50 @@ describe('tested hands', () => {
     const tested = { thetas: [9.168], slopes: [2], weights: [1], conditions: ['elbows' as const], stabiliserStops: 4 };
     const same = planAtShutter({ ...brief, hold: { ...brief.hold, tested } }, 1 / 4);
     expect(same.figures.holdProbability).to.be.closeTo(planAtShutter(brief, 1 / 4).figures.holdProbability, 1e-3);
+  });
+  it('carry over a factor two of focal length, and are surer of themselves than what is carried farther', () => {
+    const thetas = [6.2, 6.5, 6.8, 7.1, 7.4];
+    const tested = {
+      thetas,
+      slopes: thetas.map(() => 2),
+      weights: [1, 4, 6, 4, 1],
+      conditions: ['elbows' as const],
+      stabiliserStops: 4,
+      focalLengthMm: 50,
+    };
+    const handsAt = (focalLengthMm: number) => {
+      const carried = briefWith({ lens: { focalLengthMm } });
+      return handsOfBrief({ ...carried, hold: { ...carried.hold, tested } });
+    };
+    const same = handsAt(50);
+    expect(handsAt(99).sureAt(0.9)).to.equal(same.sureAt(0.9));
+    expect(handsAt(26).sureAt(0.9)).to.equal(same.sureAt(0.9));
+    expect(handsAt(200).sureAt(0.9)).to.be.below(same.sureAt(0.9));
+    expect(handsAt(400).sureAt(0.9)).to.be.below(handsAt(200).sureAt(0.9));
+    expect(handsAt(400).threshold).to.be.closeTo(same.threshold, 1e-9);
+    // The 90 % interval of a normal law of 0.3 stop, 0.987 stop wide, is half a stop wider a doubling beyond the first: 0.452 stop.
+    const spread = 0.3;
+    const exact = sureStops(0.9, 2, spread + 0.5 / 3.29);
+    const normal = Array.from({ length: 41 }, (_, i) => -4 + i / 5);
+    const wide = {
+      ...tested,
+      thetas: normal.map((z) => 6.8 + spread * z),
+      slopes: normal.map(() => 2),
+      weights: normal.map((z) => Math.exp((-z * z) / 2)),
+    };
+    const brief200 = briefWith({ lens: { focalLengthMm: 200 } });
+    const hands = handsOfBrief({ ...brief200, hold: { ...brief200.hold, tested: wide } });
+    expect(hands.sureAt(0.9) - hands.threshold).to.be.closeTo(exact, 0.02);
+  });
+  it('say from where they were carried, and starting values that they are a guess', () => {
+    const about = (brief: Brief) => planBrief(brief).reasons.find((reason) => reason.code === 'hands');
+    const still = briefWith({ subject: { speedMps: 0 }, light: { ev100: 1 } });
+    expect(about(still)).to.include({ guess: true, carriedFromMm: null });
+    const tested = { thetas: [6], slopes: [2], weights: [1], conditions: [], stabiliserStops: 4, focalLengthMm: 85 };
+    expect(about({ ...still, hold: { ...still.hold, tested } })).to.include({ guess: false, carriedFromMm: 85 });
+    expect(about({ ...still, hold: { ...still.hold, tested: { ...tested, focalLengthMm: 24 } } })).to.include({
+      carriedFromMm: null,
+    });
   });
   it('that are unsure are trusted less than their mean', () => {
     const at = (thetas: number[]) =>

@@ -7,6 +7,7 @@ import { clippingOf, shadowOf, type Clipping, type Shadow } from './contrast.ts'
 import type { Figures } from './figures.ts';
 import { CONTINUOUS_COST_EV } from './focus.ts';
 import type { GateName } from './gates.ts';
+import { carriedDoublings } from './handsOfBrief.ts';
 import { passes, type Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
 
@@ -90,6 +91,10 @@ interface Hands {
   slowestS: number | null;
   frames: number;
   from: Provenance | null;
+  /** Whether they are the starting value, a guess. */
+  guess: boolean;
+  /** The focal length a test was carried from, mm, where that is too far to be sure. */
+  carriedFromMm: number | null;
 }
 
 const MOST_REASONS = 6;
@@ -271,6 +276,8 @@ function hands(situation: Situation, candidate: Candidate): Reason {
     slowestS: slowest?.shutterS ?? null,
     frames: slowest?.hands().frames ?? 0,
     from: tested?.from ?? null,
+    guess: !tested && situation.brief.hold.theta === null,
+    carriedFromMm: tested && carriedDoublings(tested, situation.brief.kit.lens.focalLengthMm) > 0 ? tested.focalLengthMm! : null,
   };
 }
 

@@ -103,8 +103,8 @@ function brace(situation: Situation, ev: number): Remedy | null {
 
 function stillness(situation: Situation, ev: number, { candidate }: Choice): Remedy | null {
   const { brief } = situation;
-  // What is to show its movement must not stand still.
-  if (!situation.geometry.moves || !AIMS[brief.picture.aim].smearCosts) return null;
+  // What is to show its movement must not stand still, and water or wind never does.
+  if (!situation.geometry.moves || brief.subject.kind === 'nature' || !AIMS[brief.picture.aim].smearCosts) return null;
   const still = situation.changed((b) => ({ ...b, subject: { ...b.subject, speedMps: 0 } }));
   if (!isPossible(still, ev)) return null;
   const stops = Math.max(0, Math.log2(candidate.shutter.smearMm / (2 * situation.picture.toleranceMm)));

@@ -95,7 +95,9 @@ describe('other takes of the same composition', () => {
         const settings = [planWithoutLadder(brief, 0).choice, ...takesOf(brief).map(({ choice }) => choice)];
         for (const [i, a] of settings.entries())
           for (const b of settings.slice(i + 1))
-            expect(Math.max(apart(a.shutterS, b.shutterS), 2 * apart(a.fNumber, b.fNumber), apart(a.iso, b.iso))).to.be.above(0.6);
+            expect(Math.max(apart(a.shutterS, b.shutterS), 2 * apart(a.fNumber, b.fNumber), apart(a.iso, b.iso))).to.be.above(
+              0.6,
+            );
       }),
       { numRuns: 60 },
     ));

@@ -47,12 +47,11 @@ interface Made {
 const TAKES: Record<TakeCode, (planned: Planned) => Made[]> = {
   otherSide: atTheGate,
   still: ({ brief, situation }) =>
-    when(situation.geometry.moves && freezes(brief) && !situation.geometry.motion.followed, {
+    when(situation.geometry.moves && freezes(brief) && !situation.geometry.motion.followed && brief.subject.kind !== 'nature', {
       ...brief,
       subject: { ...brief.subject, speedMps: stillMps(brief) },
     }),
-  frozen: ({ brief, situation }) =>
-    when(situation.geometry.moves && !freezes(brief), withPicture(brief, { aim: 'freeze' })),
+  frozen: ({ brief, situation }) => when(situation.geometry.moves && !freezes(brief), withPicture(brief, { aim: 'freeze' })),
   streak: ({ brief, situation }) =>
     when(
       situation.geometry.moves && brief.picture.aim === 'freeze',
@@ -93,7 +92,8 @@ const BREATHING_MPS = 0.05;
 
 /** The still phase of what moves: what its movement slows to, never faster than half of how it goes. */
 function stillMps({ subject }: Brief): number {
-  const still = MOVING_THINGS.find(({ id }) => id === subject.thing)?.stillMps ?? (subject.kind === 'vehicle' ? 0 : BREATHING_MPS);
+  const still =
+    MOVING_THINGS.find(({ id }) => id === subject.thing)?.stillMps ?? (subject.kind === 'vehicle' ? 0 : BREATHING_MPS);
   return Math.min(still, subject.speedMps / 2);
 }
 
@@ -114,7 +114,16 @@ function atTheGate({ brief, situation, choice }: Planned): Made[] {
   for (const name of AT_A_PRICE) {
     const state = candidate.gates[name];
     const here = relaxed.includes(name)
-      ? made(name, true, otherSide(situation.changed((b) => eased(b, name)), ev100, name, true))
+      ? made(
+          name,
+          true,
+          otherSide(
+            situation.changed((b) => eased(b, name)),
+            ev100,
+            name,
+            true,
+          ),
+        )
       : state === 'marginal'
         ? made(name, false, otherSide(situation, ev100, name, false))
         : [];

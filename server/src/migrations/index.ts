@@ -2,6 +2,7 @@ import { Migration20260112000000_documents } from './Migration20260112000000_doc
 import { Migration20260301000000_outings } from './Migration20260301000000_outings.ts';
 import { Migration20260501000000_learning } from './Migration20260501000000_learning.ts';
 import { Migration20261126000000_revisions } from './Migration20261126000000_revisions.ts';
+import { Migration20261127000000_subjects } from './Migration20261127000000_subjects.ts';
 
 /**
  * Every step of the tables' history, in order; a database that names another was written by a newer Hushto. Named one by one: the same
@@ -12,4 +13,5 @@ export const MIGRATIONS = {
   Migration20260301000000_outings,
   Migration20260501000000_learning,
   Migration20261126000000_revisions,
+  Migration20261127000000_subjects,
 };

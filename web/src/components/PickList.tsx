@@ -6,6 +6,8 @@ interface PickItem {
   label: string;
   detail?: string;
   group?: string;
+  /** Other words it is found by. */
+  also?: string;
 }
 
 interface PickListProps {
@@ -20,7 +22,9 @@ interface PickListProps {
 /** A list to choose one from, by eye or by typing a part of its name. */
 export function PickList({ label, items, value, onPick, searchable = false, empty = 'Nothing by that name.' }: PickListProps) {
   const [wanted, setWanted] = useState('');
-  const shown = items.filter((item) => `${item.label} ${item.group ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()));
+  const shown = items.filter((item) =>
+    `${item.label} ${item.group ?? ''} ${item.also ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+  );
   return (
     <div className="pick">
       {searchable && (

@@ -13,6 +13,7 @@ import {
   driftOfHands,
   fullFrameEquivalentMm,
   nextShutter,
+  usualShutter,
   normalSource,
   pictureOf,
   seededRandom,
@@ -54,9 +55,15 @@ export function holdTestOf(series: HoldSeries): HoldTest {
   if (known) return known;
   const [setup, posterior] = [setupOf(series), posteriorOf(series)];
   const { fastestS, slowestS } = series.kit.sensor;
-  const teaching = teachingByShutter(setup, posterior, { fastestS, slowestS: Math.min(slowestS, SLOWEST_TESTED_S) });
+  const range = { fastestS, slowestS: Math.min(slowestS, SLOWEST_TESTED_S) };
+  const teaching = teachingByShutter(setup, posterior, range);
   const trusted = slowestTrusted(setup, posterior, series.confidence);
-  const test = { teaching, next: nextShutter(teaching), trusted, ...testProgress(series.frames.length, trusted.widthStops) };
+  const test = {
+    teaching,
+    next: series.frames.length === 0 ? usualShutter(setup, range) : nextShutter(teaching),
+    trusted,
+    ...testProgress(series.frames.length, trusted.widthStops),
+  };
   tests.set(series, test);
   return test;
 }

@@ -14,6 +14,8 @@ interface Settings {
   tipsAway: Tip[];
   /** Whether keys of a single letter do something. */
   letterKeys: boolean;
+  /** Focal length each zoom of the shelf was last used at, mm, by its id. */
+  lastFocal: Record<string, number>;
   set: (change: Partial<Omit<Settings, 'set'>>) => void;
 }
 
@@ -26,6 +28,7 @@ export const useSettings = create<Settings>()(
       speedUnit: 'm/s',
       tipsAway: [],
       letterKeys: true,
+      lastFocal: {},
       set: (change) => set(change),
     }),
     { name: 'hushto.settings', version: 1 },

@@ -19,6 +19,8 @@ import {
 import { holdTestOf } from '../../domain/holdSeries.ts';
 
 interface HoldChartProps {
+  /** Whether there are frames enough for a curve to say something. */
+  estimates: boolean;
   series: HoldSeries;
   against: HoldSeries | null;
 }
@@ -34,8 +36,8 @@ const SOFT_Y = -0.13;
 const MARGIN = { top: 6, right: 16, bottom: 0, left: 0 };
 const AXIS_WIDTH = 56;
 
-/** The posterior's curve with its band, every frame's verdict, and under it what one frame more would teach. */
-export function HoldChart({ series, against }: HoldChartProps) {
+/** The posterior's curve with its band where it estimates, every frame's verdict, and under it what one frame more would teach. */
+export function HoldChart({ series, against, estimates }: HoldChartProps) {
   const { teaching, next, trusted } = holdTestOf(series);
   const { points, from, to } = curveOf(series, against);
   const marks = Array.from({ length: to - from + 1 }, (_, i) => from + i);
@@ -72,16 +74,18 @@ export function HoldChart({ series, against }: HoldChartProps) {
               tick={{ className: 'tick-text' }}
               interval={0}
             />
-            <Area
-              dataKey="band"
-              type="monotone"
-              stroke="none"
-              fill="var(--sunk)"
-              fillOpacity={1}
-              isAnimationActive={false}
-              activeDot={false}
-            />
-            {against && (
+            {estimates && (
+              <Area
+                dataKey="band"
+                type="monotone"
+                stroke="none"
+                fill="var(--sunk)"
+                fillOpacity={1}
+                isAnimationActive={false}
+                activeDot={false}
+              />
+            )}
+            {against && estimates && (
               <Line
                 dataKey="other"
                 type="monotone"
@@ -93,25 +97,29 @@ export function HoldChart({ series, against }: HoldChartProps) {
                 isAnimationActive={false}
               />
             )}
-            <Line
-              dataKey="mean"
-              type="monotone"
-              dot={false}
-              activeDot={false}
-              stroke="var(--ink)"
-              strokeWidth={2}
-              isAnimationActive={false}
-            />
-            <ReferenceLine
-              segment={[
-                { x: held(answer.slow), y: series.confidence },
-                { x: held(answer.fast), y: series.confidence },
-              ]}
-              stroke="var(--hush)"
-              strokeWidth={4}
-              ifOverflow="hidden"
-            />
-            {answer.at >= from && answer.at <= to && (
+            {estimates && (
+              <Line
+                dataKey="mean"
+                type="monotone"
+                dot={false}
+                activeDot={false}
+                stroke="var(--ink)"
+                strokeWidth={2}
+                isAnimationActive={false}
+              />
+            )}
+            {estimates && (
+              <ReferenceLine
+                segment={[
+                  { x: held(answer.slow), y: series.confidence },
+                  { x: held(answer.fast), y: series.confidence },
+                ]}
+                stroke="var(--hush)"
+                strokeWidth={4}
+                ifOverflow="hidden"
+              />
+            )}
+            {estimates && answer.at >= from && answer.at <= to && (
               <>
                 <ReferenceLine
                   segment={[
@@ -147,7 +155,7 @@ export function HoldChart({ series, against }: HoldChartProps) {
               cursor={{ stroke: 'var(--ink-2)', strokeDasharray: '2 4' }}
               content={({ active, payload }) => {
                 const point = payload?.[0]?.payload as (typeof points)[number] | undefined;
-                if (!active || !point) return null;
+                if (!active || !point || !estimates) return null;
                 const percent = (value: number): string => `${Math.round(value * 100)} %`;
                 return (
                   <p className="chart-tip">

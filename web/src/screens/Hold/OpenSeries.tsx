@@ -1,4 +1,4 @@
-import { posteriorOf, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
+import { posteriorOf, seriesFor, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
 import { againstStartingValue, burstBuys, FEWEST_TESTED, shutterLabel, steadierBy, stopsLabel, pictureOf } from '@hushto/core';
 import { capital, plainNumber, shutterWords, stanceWords, stopWords, viewingName } from '@hushto/words';
 import { FileOutput, Plus, Table2, Trash2 } from 'lucide-react';
@@ -13,7 +13,7 @@ import { Understroke } from '../../components/Understroke.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
-import { useDocument } from '../../state/documents.ts';
+import { editDocument, useDocument } from '../../state/documents.ts';
 import {
   briefsWith,
   holdCsv,
@@ -58,7 +58,7 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
             <RatesTable series={series} />
           ) : (
             <Suspense>
-              <HoldChart series={series} against={against} />
+              <HoldChart series={series} against={against} estimates={series.frames.length >= FEWEST_TESTED} />
             </Suspense>
           )}
         </div>
@@ -109,6 +109,24 @@ function Answer({ series }: { series: HoldSeries }) {
   const { frames, confidence } = series;
   const share = shareWords(confidence);
   const between = `between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}`;
+  if (frames.length < FEWEST_TESTED)
+    return (
+      <div className="answer">
+        <div>
+          <h2>The slowest you can trust</h2>
+          <p className="big">
+            <output>
+              {frames.length}
+              <small>of {FEWEST_TESTED} frames</small>
+            </output>
+          </p>
+        </div>
+        <p>
+          {FEWEST_TESTED} frames say a first word about these hands; fewer would say what anybody’s do. It begins near the usual
+          handheld speed.
+        </p>
+      </div>
+    );
   return (
     <div className="answer">
       <div>
@@ -118,22 +136,13 @@ function Answer({ series }: { series: HoldSeries }) {
             {shutterLabel(trusted.markS)}
             <small>s</small>
           </output>
-          <Understroke how={frames.length === 0 ? 'looked' : 'computed'} />
+          <Understroke how="computed" />
         </p>
       </div>
       <p>
-        {frames.length === 0 ? (
-          <>No frame yet: this is the starting value for such a hold. Somebody’s true speed lies {between}, 9 times in 10.</>
-        ) : (
-          <>
-            {share} come out sharp at {shutterWords(trusted.medianS)}
-            {shutterLabel(trusted.markS) === shutterLabel(trusted.medianS)
-              ? ''
-              : `; ${shutterLabel(trusted.markS)} is the next mark`}
-            . After {frames.length === 1 ? 'one frame' : `${frames.length} frames`} the true speed lies <b>{between}</b>, 9 times
-            in 10.{frames.length >= FEWEST_TESTED && ` ${againstWords(series)}`}
-          </>
-        )}
+        {share} come out sharp at {shutterWords(trusted.medianS)}
+        {shutterLabel(trusted.markS) === shutterLabel(trusted.medianS) ? '' : `; ${shutterLabel(trusted.markS)} is the next mark`}
+        . After {frames.length} frames the true speed lies <b>{between}</b>, 9 times in 10. {againstWords(series)}
       </p>
     </div>
   );
@@ -261,12 +270,13 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
   );
 }
 
-/** Which plans a series changes, and whether it may. */
+/** Which plans a series changes, and whether it may; a finished one asks for each of them. */
 function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
   const { briefs, holds } = useLibrary(useShallow(({ briefs, holds }) => ({ briefs, holds })));
-  const { counts, simulated, frames } = stored.document;
+  const { counts, simulated, frames, closed } = stored.document;
   const titles = briefsWith(stored.id, holds, briefs);
   const list = new Intl.ListFormat('en').format(titles);
+  if (counts && closed && frames.length >= FEWEST_TESTED) return <WhichBriefs stored={stored} edit={edit} />;
   return (
     <div className="uses">
       <label className="tick">
@@ -292,7 +302,43 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
   );
 }
 
+/** Which briefs a finished test changes: those held most alike unless they are told otherwise. */
+function WhichBriefs({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
+  const { briefs, holds } = useLibrary(useShallow(({ briefs, holds }) => ({ briefs, holds })));
+  const uses = briefs.map((brief) => ({ brief, used: seriesFor(brief.document, holds)?.id === stored.id }));
+  const used = uses.filter((one) => one.used).length;
+  return (
+    <fieldset className="uses">
+      <legend className="font-bold">
+        {used === 0
+          ? 'Your answer, used in no brief yet. Which may use it?'
+          : `Your answer, used in ${used} ${used === 1 ? 'brief' : 'briefs'}. Which may use it?`}
+      </legend>
+      {uses.map(({ brief, used: ticked }) => (
+        <label key={brief.id} className="tick">
+          <input
+            type="checkbox"
+            checked={ticked}
+            onChange={({ target }) =>
+              editDocument('briefs', brief.id, (before) => ({
+                ...before,
+                hold: { ...before.hold, seriesId: target.checked ? stored.id : null },
+              }))
+            }
+          />
+          <span>{brief.document.title}</span>
+        </label>
+      ))}
+      <button type="button" className="btn s bare" onClick={() => edit((before) => ({ ...before, counts: false }))}>
+        Let no plan use it
+      </button>
+    </fieldset>
+  );
+}
+
 const chartWords = (series: HoldSeries): string => {
+  if (series.frames.length < FEWEST_TESTED)
+    return `Share of sharp frames against shutter speed, ${seriesLine(series)}: no estimate before ${FEWEST_TESTED} frames.`;
   const { trusted } = holdTestOf(series);
   return `Share of sharp frames against shutter speed, ${seriesLine(series)}: ${plainNumber(series.confidence * 100)} % at ${shutterWords(trusted.medianS)}, between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}. ${capital(stanceWords(series.conditions))}.`;
 };

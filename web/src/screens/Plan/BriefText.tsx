@@ -1,6 +1,21 @@
-import { AIMS, apertureLabel, fullFrameEquivalentMm, isoLabel, MOVING_THINGS, STABILISER_SHARE, type Brief } from '@hushto/core';
+import { AIMS, apertureLabel, isoLabel, STABILISER_SHARE, type Brief } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
-import { groupDigits, shownWords, stanceWords, stopWords, subjectWords } from '@hushto/words';
+import {
+  directionText,
+  equivalentText,
+  flickerText,
+  focalText,
+  groupDigits,
+  keyText,
+  motionVerb,
+  movementText,
+  shownWords,
+  stanceWords,
+  stopWords,
+  subjectWords,
+  swingText,
+  tonesText,
+} from '@hushto/words';
 import { ChevronDown } from 'lucide-react';
 import { lazy, useState, type ComponentType, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -9,7 +24,6 @@ import { article, distanceText, evText, shortNumber, speedText } from '../../qua
 import { useSettings } from '../../state/settings.ts';
 import type { EditorProps } from './editors/editing.ts';
 import type * as Editors from './editors/index.ts';
-import { toneWord } from './editors/tones.ts';
 
 // Editors come with the first token that is opened: reading a brief needs none of them.
 const editor = <Props extends object>(pick: (all: typeof Editors) => ComponentType<Props>) =>
@@ -23,6 +37,7 @@ const DirectionEditor = editor((all) => all.DirectionEditor);
 const DistanceEditor = editor((all) => all.DistanceEditor);
 const EvEditor = editor((all) => all.EvEditor);
 const FlickerEditor = editor((all) => all.FlickerEditor);
+const FocalEditor = editor((all) => all.FocalEditor);
 const FollowEditor = editor((all) => all.FollowEditor);
 const HoldEditor = editor((all) => all.HoldEditor);
 const IsoCeilingEditor = editor((all) => all.IsoCeilingEditor);
@@ -76,6 +91,8 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
   const body = kit.sensor.label ?? `${shortNumber(kit.sensor.megapixels)} MP`;
   const lens =
     kit.lens.label ?? `${shortNumber(kit.lens.focalLengthMm)} mm ${apertureLabel(kit.lens.widestF, [kit.lens.widestF])}`;
+  // A zoom is named by its range; its focal length is a value of its own.
+  const zoom = lens.includes('–');
   const [unfolded, setUnfolded] = useState(false);
   return (
     <div className={unfolded || plain ? 'says' : 'says folded'}>
@@ -94,7 +111,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
             {motionVerb(subject)}{' '}
             {token(
               'Direction',
-              direction(subject.directionDeg),
+              directionText(subject.directionDeg),
               () => (
                 <DirectionEditor {...props} />
               ),
@@ -239,7 +256,20 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
           ),
           ['kit.lens'],
         )}{' '}
-        ({focalText(brief)}),{' '}
+        {zoom && (
+          <>
+            at{' '}
+            {token(
+              'Focal length',
+              focalText(kit.lens.focalLengthMm),
+              () => (
+                <FocalEditor {...props} />
+              ),
+              ['kit.lens.focalLengthMm'],
+            )}{' '}
+          </>
+        )}
+        ({equivalentText(brief)}),{' '}
         {token(
           'How I hold it',
           stanceWords(hold.conditions),
@@ -351,7 +381,7 @@ function AimWords({ brief, edit, token }: EditorProps & { token: MakeToken }) {
       'picture.streakShare',
       'hold.trackingError',
     ]);
-  const what = brief.subject.speedMps > 0 ? movement(brief) : 'the scene';
+  const what = brief.subject.speedMps > 0 ? movementText(brief) : 'the scene';
   const words: Record<typeof aim, [before: string, word: string, after: string]> = {
     freeze: ['', 'Freeze', ` ${what}`],
     trace: [`Let ${what} leave `, 'a trace', ''],
@@ -378,72 +408,6 @@ function More({ title, editor }: { title: string; editor: () => ReactNode }) {
   );
 }
 
-/** "swinging over 3 stops, saturated"; empty where the light is steady and clips no channel early. */
-function swingText({ swing, colour }: Brief['light']): string {
-  const stops = (swing?.upStops ?? 0) + (swing?.downStops ?? 0);
-  return [
-    ...(stops > 0 ? [`${swing!.periodS < 2 ? 'chasing' : 'swinging'} over ${stopWords(stops)}`] : []),
-    ...(colour === 'saturated' ? [colour] : []),
-  ].join(', ');
-}
-
-/** "a black subject, 15 % of the frame, before a light background"; empty where everything is mid grey and lit alike. */
-function tonesText({ subject, light }: Brief): string {
-  const { background } = light;
-  const usual = toneWord(subject.tone) === 'mid grey' && toneWord(background.tone) === 'mid grey' && background.stops === 0;
-  if (usual) return '';
-  const lit =
-    background.stops === 0 ? '' : `, ${stopWords(Math.abs(background.stops))} ${background.stops > 0 ? 'brighter' : 'darker'}`;
-  return `${toneWord(subject.tone)} before ${toneWord(background.tone)}${lit}`;
-}
-
-const keyText = (keyStops: number): string =>
-  keyStops <= -2 ? 'night left night' : `${stopWords(Math.abs(keyStops))} ${keyStops < 0 ? 'down' : 'up'}`;
-
-function direction(degrees: number): string {
-  const off = degrees > 90 ? 180 - degrees : degrees;
-  if (off > 75) return 'across the frame';
-  if (off < 15) return degrees > 90 ? 'straight away' : 'straight at me';
-  return `at a slant of ${Math.round(off)}°`;
-}
-
-/** Ways of getting along; of any other doing the sentence says that it moves meanwhile. */
-const GETS_ALONG = new Set(
-  'walks hurries runs sprints rides drives skates swims wades trots glides flies jumps leaps moves'
-    .split(' ')
-    .concat('pulls away'),
-);
-
-function motionVerb({ verb = 'moves' }: Brief['subject']): string {
-  return GETS_ALONG.has(verb) ? verb : `${verb}, moving`;
-}
-
 /** "strings of bulbs give", "the last of the sky gives". */
 const givesWord = (label: string | undefined): string =>
   /(lamps|bulbs|lights|signs|displays|shows|buildings)$/i.test(label ?? '') || /^strings /i.test(label ?? '') ? 'give' : 'gives';
-
-function flickerText({ flicker }: Brief['light']): string {
-  if (flicker.modulation === 0) return 'no flicker';
-  return `${shortNumber(flicker.modulation * 100)} % flicker at ${shortNumber(flicker.frequencyHz)} Hz`;
-}
-
-function focalText({ kit, picture }: Brief): string {
-  const equivalent = `${Math.round(fullFrameEquivalentMm(kit.lens.focalLengthMm, kit.sensor.widthMm, kit.sensor.heightMm, picture.crop))} mm equivalent`;
-  const zoom = kit.lens.label?.includes('–');
-  return zoom ? `at ${shortNumber(kit.lens.focalLengthMm)} mm, ${equivalent}` : equivalent;
-}
-
-/** What is frozen, in one word: the walk, the ride; the movement where the verb makes no noun. */
-function movement({ subject }: Brief): string {
-  const noun: Record<string, string> = {
-    walks: 'walk',
-    runs: 'run',
-    rides: 'ride',
-    jumps: 'jump',
-    turns: 'turn',
-    leaps: 'leap',
-    dives: 'dive',
-  };
-  const verb = MOVING_THINGS.find(({ id }) => id === subject.thing)?.verb ?? subject.verb ?? '';
-  return `the ${noun[verb] ?? 'movement'}`;
-}

@@ -11,7 +11,14 @@ export const SCENE_LABELS = {
 } as const;
 export type SceneName = keyof typeof SCENE_LABELS;
 
-const BY_KIND = { person: 'street', performer: 'concert', animal: 'wildlife', athlete: 'action', vehicle: 'street' } as const;
+const BY_KIND = {
+  person: 'street',
+  performer: 'concert',
+  animal: 'wildlife',
+  athlete: 'action',
+  vehicle: 'street',
+  nature: 'wildlife',
+} as const;
 
 /** The scene of a brief's field of work. */
 export function sceneFor({ subject }: Brief): SceneName {

@@ -1,12 +1,14 @@
-import { lensAt, STABILISER_SHARE, stopsLabel } from '@hushto/core';
+import { lensAt, STABILISER_SHARE, stopsLabel, type Brief } from '@hushto/core';
 import { sensorOf, type Body, type ShelfLensDocument, type StoredLens } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import { useLibrary } from '../../../state/library.ts';
+import { useSettings } from '../../../state/settings.ts';
 import type { EditorProps } from './editing.ts';
 
 // Forms and their library are fetched when somebody adds kit, not with the first screen.
@@ -71,21 +73,55 @@ export function BodyEditor({ brief, edit, close }: EditorProps & { close: () => 
   );
 }
 
-/** The lens and, for a zoom, its focal length. */
+/** A brief with a lens of the shelf, held inside its range. */
+const withLens =
+  (id: string, { guessed: _guessed, ...shelf }: ShelfLensDocument, focalMm: number) =>
+  (brief: Brief): Brief => {
+    const taken = lensAt(shelf, Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
+    return { ...brief, kit: { ...brief.kit, lens: { ...taken, id } } };
+  };
+
+/** The focal length of a zoom; remembered for the next brief with it. */
+export function FocalEditor({ brief, edit }: EditorProps) {
+  const { lens } = brief.kit;
+  const zoom = useLibrary(({ lenses }) =>
+    lenses.find(({ id, document }) => (lens.id ? id === lens.id : document.label === lens.label)),
+  );
+  const { lastFocal, set } = useSettings(useShallow(({ lastFocal, set }) => ({ lastFocal, set })));
+  if (!zoom || zoom.document.focalFromMm === zoom.document.focalToMm)
+    return <p className="help">This lens is not on your shelf: choose it there to change its focal length.</p>;
+  const { focalFromMm, focalToMm } = zoom.document;
+  return (
+    <Quantity
+      label="Focal length"
+      value={lens.focalLengthMm}
+      unit="mm"
+      min={focalFromMm}
+      max={focalToMm}
+      logarithmic
+      steps={40}
+      format={shortNumber}
+      marks={[`${focalFromMm}`, `${focalToMm} mm`]}
+      onChange={(typed) => {
+        const focalMm = typed < 100 ? Math.round(typed * 10) / 10 : Math.round(typed);
+        edit(withLens(zoom.id, zoom.document, focalMm));
+        set({ lastFocal: { ...lastFocal, [zoom.id]: focalMm } });
+      }}
+    />
+  );
+}
+
+/** The lens. */
 export function LensEditor({ brief, edit, close }: EditorProps & { close: () => void }) {
   const lenses = useLibrary((library) => library.lenses);
   const [adding, setAdding] = useState(false);
   const { lens } = brief.kit;
   const chosen = lenses.find(({ id, document }) => (lens.id ? id === lens.id : document.label === lens.label));
-  const set = (id: string, shelf: ShelfLensDocument, focalMm: number): void => {
-    const { guessed: _guessed, ...rest } = shelf;
-    const taken = lensAt(rest, Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
-    edit((b) => ({ ...b, kit: { ...b.kit, lens: { ...taken, id } } }));
-  };
-  const take = (stored: StoredLens): void => {
-    set(stored.id, stored.document, lens.focalLengthMm);
-    if (stored.document.focalFromMm === stored.document.focalToMm) close();
-    setAdding(false);
+  const lastFocal = useSettings((settings) => settings.lastFocal);
+  const take = ({ id, document }: StoredLens): void => {
+    // A zoom opens where it was last used.
+    edit(withLens(id, document, lastFocal[id] ?? lens.focalLengthMm));
+    close();
   };
   if (adding) {
     return (
@@ -94,23 +130,8 @@ export function LensEditor({ brief, edit, close }: EditorProps & { close: () => 
       </Suspense>
     );
   }
-  const zoom = chosen && chosen.document.focalFromMm < chosen.document.focalToMm ? chosen : null;
   return (
     <>
-      {zoom && (
-        <Quantity
-          label="Focal length"
-          value={lens.focalLengthMm}
-          unit="mm"
-          min={zoom.document.focalFromMm}
-          max={zoom.document.focalToMm}
-          logarithmic
-          steps={40}
-          format={shortNumber}
-          marks={[`${zoom.document.focalFromMm}`, `${zoom.document.focalToMm} mm`]}
-          onChange={(focalMm) => set(zoom.id, zoom.document, focalMm < 100 ? Math.round(focalMm * 10) / 10 : Math.round(focalMm))}
-        />
-      )}
       <PickList
         label="Lenses"
         searchable

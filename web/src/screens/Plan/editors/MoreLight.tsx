@@ -10,13 +10,12 @@ import {
   type LightColour,
   type Swing,
 } from '@hushto/core';
-import { evDigits, stopWords } from '@hushto/words';
+import { evDigits, stopWords, toneWord } from '@hushto/words';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { percentText, shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
-import { toneWord } from './tones.ts';
 
 const SWINGS: readonly { value: 'steady' | 'slow' | 'chases'; label: string; swing: Swing | undefined }[] = [
   { value: 'steady', label: 'Steady', swing: undefined },

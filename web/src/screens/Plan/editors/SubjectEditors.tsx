@@ -1,6 +1,5 @@
 import { MOVING_THINGS } from '@hushto/core';
 import { useShallow } from 'zustand/react/shallow';
-import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import {
@@ -13,48 +12,8 @@ import {
 } from '../../../quantities/quantities.ts';
 import { useSettings } from '../../../state/settings.ts';
 import { patch, type EditorProps } from './editing.ts';
-
-const FIELDS = { street: 'Street', concert: 'Concert', wildlife: 'Wildlife', action: 'Action' } as const;
-
-/** What moves: the library, and whether its fastest parts must be sharp too. */
-export function SubjectEditor({ brief, edit, close }: EditorProps & { close: () => void }) {
-  const speedUnit = useSettings(({ speedUnit }) => speedUnit);
-  const { subject } = brief;
-  const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
-  return (
-    <>
-      <PickList
-        label="Subjects"
-        searchable
-        value={subject.thing}
-        items={MOVING_THINGS.map(({ id, field, label, speedMps }) => ({
-          id,
-          label,
-          group: FIELDS[field],
-          detail: speedText(speedMps, speedUnit),
-        }))}
-        onPick={(id) => {
-          const picked = MOVING_THINGS.find((candidate) => candidate.id === id)!;
-          const { speedMps, kind, label, verb } = picked;
-          edit(patch('subject', { speedMps, kind, label, verb, thing: id, limbFactor: 1 }));
-          close();
-        }}
-        empty="Nothing by that name. Take the nearest, then change its speed."
-      />
-      {thing && thing.limbFactor > 1 && (
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={subject.limbFactor > 1}
-            onChange={(event) => edit(patch('subject', { limbFactor: event.target.checked ? thing.limbFactor : 1 }))}
-          />
-          Its fastest parts must be sharp too ({shortNumber(thing.limbFactor)} times as fast)
-        </label>
-      )}
-      {thing && <p className="help">Speed from {thing.source}.</p>}
-    </>
-  );
-}
+import { MeasureDistance } from './MeasureDistance.tsx';
+import { MeasureSpeed } from './MeasureSpeed.tsx';
 
 const HEADINGS = [
   { value: '90', label: 'Across' },
@@ -62,7 +21,6 @@ const HEADINGS = [
   { value: '0', label: 'Towards me' },
 ] as const;
 
-/** Which way it moves, as seen from the camera. */
 /** Whether the camera turns with what moves. */
 export function FollowEditor({ brief, edit }: EditorProps) {
   return (
@@ -81,6 +39,7 @@ export function FollowEditor({ brief, edit }: EditorProps) {
   );
 }
 
+/** Which way it moves, as seen from the camera. */
 export function DirectionEditor({ brief, edit }: EditorProps) {
   const { directionDeg } = brief.subject;
   const set = (degrees: number): void => edit(patch('subject', { directionDeg: degrees }));
@@ -114,7 +73,7 @@ export function SpeedEditor({ brief, edit }: EditorProps) {
   const { subject } = brief;
   const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
   const factor = SPEED_UNITS[speedUnit];
-  const give = (speedMps: number): void => edit(patch('subject', { speedMps }));
+  const give = (speedMps: number): void => edit(patch('subject', { speedMps, speedFrom: undefined }));
   return (
     <>
       <SegmentedControl
@@ -152,6 +111,7 @@ export function SpeedEditor({ brief, edit }: EditorProps) {
           </button>
         )}
       </div>
+      <MeasureSpeed brief={brief} edit={edit} />
     </>
   );
 }
@@ -193,13 +153,16 @@ function LengthEditor({ label, metres, from, to, onChange }: LengthEditorProps) 
 
 export function DistanceEditor({ brief, edit }: EditorProps) {
   return (
-    <LengthEditor
-      label="Distance"
-      metres={brief.subject.distanceM}
-      from={0.5}
-      to={50}
-      onChange={(distanceM) => edit(patch('subject', { distanceM }))}
-    />
+    <>
+      <LengthEditor
+        label="Distance"
+        metres={brief.subject.distanceM}
+        from={0.5}
+        to={50}
+        onChange={(distanceM) => edit(patch('subject', { distanceM, distanceFrom: undefined }))}
+      />
+      <MeasureDistance brief={brief} edit={edit} />
+    </>
   );
 }
 

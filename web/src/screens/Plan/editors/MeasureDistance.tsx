@@ -1,0 +1,65 @@
+import { distanceByFraming, MOVING_THINGS, type Brief } from '@hushto/core';
+import { percent } from '@hushto/words';
+import { useState } from 'react';
+import { NumberField } from '../../../components/NumberField.tsx';
+import { SaidSlider } from '../../../components/Slider.tsx';
+import { distanceText, shortNumber } from '../../../quantities/quantities.ts';
+import { useSettings } from '../../../state/settings.ts';
+import { patch, type EditorProps } from './editing.ts';
+
+/** Distance by framing: how much of the frame's height the subject fills. */
+export function MeasureDistance({ brief, edit }: EditorProps) {
+  const unit = useSettings(({ distanceUnit }) => distanceUnit);
+  const [heightM, setHeight] = useState(() => MOVING_THINGS.find(({ id }) => id === brief.subject.thing)?.heightM ?? 1.7);
+  const [share, setShare] = useState(() => Math.min(1, Math.max(0.05, shareNow(brief, heightM))));
+  const measure = (height: number, filled: number): void => {
+    if (!(height > 0)) return;
+    const { value, errorShare } = distanceByFraming(height, filled, frameOf(brief));
+    const distanceM = Math.min(20_000, value);
+    edit(patch('subject', { distanceM, distanceFrom: { by: 'framing', errorShare } }));
+  };
+  const { distanceFrom, distanceM } = brief.subject;
+  return (
+    <details className="mt-2 [&[open]]:grid [&[open]]:gap-2">
+      <summary className="cursor-pointer py-1 font-bold">By how much of the frame it fills</summary>
+      <SaidSlider
+        says={`It fills ${percent(share)} of the frame’s height`}
+        label="Share of the frame’s height"
+        value={share}
+        min={0.05}
+        max={1}
+        steps={95}
+        onChange={(filled) => {
+          setShare(filled);
+          measure(heightM, filled);
+        }}
+      />
+      <NumberField
+        label="How high it is, m"
+        value={heightM}
+        unit="m"
+        format={shortNumber}
+        onChange={(height) => {
+          setHeight(height);
+          measure(height, share);
+        }}
+      />
+      {distanceFrom && (
+        <p className="help">
+          {distanceText(distanceM, unit)}, give or take {percent(distanceFrom.errorShare)}: as sure as its height.
+        </p>
+      )}
+    </details>
+  );
+}
+
+const frameOf = ({ kit: { lens, sensor }, picture }: Brief) => ({
+  focalLengthMm: lens.focalLengthMm,
+  frameHeightMm: sensor.heightMm / picture.crop,
+});
+
+/** What something so high fills at the brief's own distance. */
+function shareNow(brief: Brief, heightM: number): number {
+  const { focalLengthMm, frameHeightMm } = frameOf(brief);
+  return (1000 * heightM * focalLengthMm) / (1000 * brief.subject.distanceM - focalLengthMm) / frameHeightMm;
+}

@@ -1,0 +1,143 @@
+import { MOVING_THINGS, SUBJECT_KINDS, type SubjectKind } from '@hushto/core';
+import type { StoredSubject } from '@hushto/contract';
+import { Trash2 } from 'lucide-react';
+import { PickList } from '../../../components/PickList.tsx';
+import { TextField } from '../../../components/TextField.tsx';
+import { useToasts } from '../../../components/Toasts.tsx';
+import { shortNumber, speedText } from '../../../quantities/quantities.ts';
+import { bringBack, discard, keep, useLibrary } from '../../../state/library.ts';
+import { useSettings } from '../../../state/settings.ts';
+import { patch, type EditorProps } from './editing.ts';
+
+const FIELDS = { street: 'Street', concert: 'Concert', wildlife: 'Wildlife', action: 'Action' } as const;
+const KINDS: Record<SubjectKind, string> = {
+  person: 'a person',
+  performer: 'a performer',
+  athlete: 'an athlete',
+  animal: 'an animal',
+  vehicle: 'a vehicle',
+  nature: 'wind or water',
+};
+
+/** What moves: the library and one's own, by any word for it, and whether its fastest parts must be sharp too. */
+export function SubjectEditor({ brief, edit, close }: EditorProps & { close: () => void }) {
+  const speedUnit = useSettings(({ speedUnit }) => speedUnit);
+  const own = useLibrary((library) => library.subjects);
+  const { subject } = brief;
+  const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
+  const mine = own.find(({ id }) => id === subject.thing);
+  const pick = (id: string): void => {
+    const stored = own.find((candidate) => candidate.id === id);
+    const picked = stored?.document ?? MOVING_THINGS.find((candidate) => candidate.id === id)!;
+    const { speedMps, kind, label, verb } = picked;
+    const limbFactor = stored ? stored.document.limbFactor : 1;
+    const tone = stored ? { tone: stored.document.tone } : {};
+    edit(patch('subject', { speedMps, kind, label, verb, thing: id, limbFactor, speedFrom: undefined, ...tone }));
+    close();
+  };
+  return (
+    <>
+      <PickList
+        label="Subjects"
+        searchable
+        value={subject.thing}
+        items={[
+          ...own.map(({ id, document: { label, speedMps } }) => ({
+            id,
+            label,
+            group: 'Yours',
+            detail: speedText(speedMps, speedUnit),
+          })),
+          ...MOVING_THINGS.map(({ id, field, label, speedMps, also }) => ({
+            id,
+            label,
+            also,
+            group: FIELDS[field],
+            detail: speedText(speedMps, speedUnit),
+          })),
+        ]}
+        onPick={pick}
+        empty="Nothing by that name. Give it a name of your own below."
+      />
+      {thing && thing.limbFactor > 1 && (
+        <label className="tick">
+          <input
+            type="checkbox"
+            checked={subject.limbFactor > 1}
+            onChange={(event) => edit(patch('subject', { limbFactor: event.target.checked ? thing.limbFactor : 1 }))}
+          />
+          Its fastest parts must be sharp too ({shortNumber(thing.limbFactor)} times as fast)
+        </label>
+      )}
+      {thing && <p className="help">Speed from {thing.source}.</p>}
+      <Own brief={brief} edit={edit} mine={mine ?? null} />
+    </>
+  );
+}
+
+/** A name, a verb and a kind of one's own; kept, they are met again in every brief. */
+function Own({ brief, edit, mine }: EditorProps & { mine: StoredSubject | null }) {
+  const { subject } = brief;
+  const { show } = useToasts();
+  const label = subject.label?.trim() ?? '';
+  // What is renamed is no longer the library's.
+  const rename = (change: { label?: string; verb?: string; kind?: SubjectKind }): void => {
+    const text = Object.fromEntries(
+      Object.entries(change).map(([name, value]) => [name, value.trim() === '' ? undefined : value.trim()]),
+    );
+    edit(patch('subject', mine ? text : { ...text, thing: undefined }));
+  };
+  const document = {
+    label,
+    verb: subject.verb ?? 'moves',
+    kind: subject.kind ?? 'person',
+    speedMps: subject.speedMps,
+    limbFactor: subject.limbFactor,
+    tone: subject.tone,
+  };
+  const store = async (): Promise<void> => {
+    const { stored } = await keep('subjects', document, mine?.id);
+    edit(patch('subject', { thing: stored.id }));
+    show(`“${document.label}” is among your subjects.`);
+  };
+  const forget = async (): Promise<void> => {
+    if (!mine) return;
+    await discard('subjects', mine.id);
+    show(`“${mine.document.label}” is no longer among your subjects.`, {
+      label: 'Undo',
+      run: () => void bringBack('subjects', mine),
+    });
+  };
+  return (
+    <details className="mt-2 [&[open]]:grid [&[open]]:gap-2" open={mine !== null}>
+      <summary className="cursor-pointer py-1 font-bold">A subject of your own</summary>
+      <TextField label="Name, with its article" value={subject.label ?? ''} onChange={(text) => rename({ label: text })} />
+      <TextField label="What it does" value={subject.verb ?? ''} onChange={(text) => rename({ verb: text })} />
+      <div className="field">
+        <label htmlFor="own-kind">It is</label>
+        <select
+          id="own-kind"
+          className="inp"
+          value={subject.kind ?? 'person'}
+          onChange={({ target }) => rename({ kind: target.value as SubjectKind })}
+        >
+          {SUBJECT_KINDS.map((kind) => (
+            <option key={kind} value={kind}>
+              {KINDS[kind]}
+            </option>
+          ))}
+        </select>
+      </div>
+      <div className="row start mt-2">
+        <button type="button" className="btn s" disabled={label === ''} onClick={() => void store()}>
+          {mine ? 'Keep these values' : 'Keep it as mine'}
+        </button>
+        {mine && (
+          <button type="button" className="btn s bare" onClick={() => void forget()}>
+            <Trash2 className="i" aria-hidden="true" /> Forget it
+          </button>
+        )}
+      </div>
+    </details>
+  );
+}
