@@ -10,6 +10,7 @@ import {
   FOCUS_CHOICES,
   SHUTTER_TYPES,
   SUBJECT_KINDS,
+  WATCHED,
   type Brief,
   type BriefFault,
   type Sensor,
@@ -63,6 +64,12 @@ export const LensSchema = z.strictObject({
 const MeasuredFromSchema = z.strictObject({
   by: z.enum(MEASURED_BY),
   errorShare: within(0, 10, 'share by which it may be off'),
+});
+
+const WatchSchema = z.strictObject({
+  what: z.enum(WATCHED),
+  pitchMm: within(0.05, 500, 'from one lamp or thread to the next, mm').optional(),
+  distanceM: z.number().positive().max(20_000).describe('how far away it is, m').optional(),
 });
 
 const SubjectSchema = z.strictObject({
@@ -170,7 +177,8 @@ export const BriefSchema = z
     hold: HoldSchema,
     picture: PictureSchema,
     place: z.enum(PLACES).optional(),
-    caution: z.string().trim().min(1).max(300).optional(),
+    watch: z.array(WatchSchema).max(WATCHED.length).optional(),
+  caution: z.string().trim().min(1).max(300).optional(),
   })
   .superRefine((brief, context) => {
     // The fact goes along; its sentence is made where it is shown.

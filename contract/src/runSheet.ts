@@ -5,6 +5,7 @@ import {
   SET_BACKS,
   SHUTTER_TYPES,
   TAKE_CODES,
+  WATCHED,
   type CheckItem,
   type Compression,
 } from '@hushto/core';
@@ -88,6 +89,7 @@ export const CheckItemSchema = z.discriminatedUnion('code', [
       z.strictObject({ code: z.literal('place'), place: z.enum(PLACES).exclude(['open']) }),
     ]),
   }),
+  z.strictObject({ code: z.literal('watch'), what: z.enum(WATCHED) }),
   z.strictObject({ code: z.literal('setBack'), what: z.enum(SET_BACKS) }),
   z.strictObject({ code: z.literal('brighten'), title: named, thirds: number }),
   z.strictObject({ code: z.literal('copy'), frames: number }),

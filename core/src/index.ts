@@ -3,6 +3,9 @@
 // The brief, and what is wrong with one.
 export {
   SUBJECT_KINDS,
+  WATCHED,
+  type Watched,
+  type WatchItem,
   PLACES,
   SCHOOLS,
   FOCUS_CHOICES,
@@ -96,13 +99,16 @@ export { AIMS, AIM_NAMES, type Aim } from './plan/aims.ts';
 export {
   CAMERA_MODES,
   DEEP_RAW_ISO,
+  FOCUS_OPTIONS,
   SET_BACKS,
   type CameraSetting,
   type MeterSetting,
   type FocusSetting,
   type CurtainSetting,
+  type FocusOption,
   type SetBack,
 } from './plan/camera.ts';
+export { USUAL_PITCH_MM } from './plan/watch.ts';
 export { BURST_FOR, type BurstFor } from './plan/marks.ts';
 
 export { cautionFor, type Caution } from './plan/caution.ts';

@@ -3,6 +3,7 @@ import {
   type Brief,
   type CameraSetting,
   type CurtainSetting,
+  type FocusOption,
   type FocusSetting,
   type MeterSetting,
   type SetBack,
@@ -28,6 +29,7 @@ export interface CameraLines {
   meter: string;
   focus: string;
   drive: string;
+  options: string;
   stabiliser: string;
   curtain: string;
   raw: string;
@@ -39,6 +41,7 @@ export const CAMERA_TERMS: Record<keyof CameraLines, string> = {
   meter: 'Meter',
   focus: 'Focus',
   drive: 'Drive',
+  options: 'Options',
   stabiliser: 'Stabiliser',
   curtain: 'Curtain',
   raw: 'Raw',
@@ -51,6 +54,7 @@ export const cameraLines = (brief: Brief, setting: CameraSetting): CameraLines =
   meter: meterWords(setting.meter),
   focus: focusWords(setting.focus),
   drive: driveWords(setting.drive),
+  options: optionWords(setting.focusOptions),
   stabiliser: stabiliserWords(brief, setting.stabiliser),
   curtain: curtainWords(setting.curtain),
   raw: setting.rawBits === 14 ? '14 bits' : '12 bits are enough: grain hides the rest',
@@ -129,6 +133,15 @@ function focusWords(focus: FocusSetting): string {
   }
 }
 
+const OPTION_WORDS: Record<FocusOption, string> = {
+  lowLight: 'low-light focus on',
+  previewOff: 'preview of the exposure off, so that the finder stays bright',
+  release: 'release before focus: depth of field does the rest',
+};
+
+const optionWords = (options: readonly FocusOption[]): string =>
+  options.length === 0 ? 'As they are' : capital(options.map((option) => OPTION_WORDS[option]).join('; '));
+
 function driveWords(drive: CameraSetting['drive']): string {
   switch (drive.code) {
     case 'timer':
@@ -189,6 +202,9 @@ export const SET_BACK_WORDS: Record<SetBack, string> = {
   focusMode: 'focus mode',
   stabiliser: 'stabiliser',
   shutterType: 'shutter type',
+  lowLight: 'low-light focus',
+  previewOff: 'preview of the exposure',
+  release: 'focus before release',
 };
 
 function setBackWords({ what, brightenStops }: CameraSetting['setBack']): string {

@@ -3,6 +3,7 @@ import { SET_BACK_WORDS } from './camera.ts';
 import { cautionText } from './caution.ts';
 import { count, isoDigits, plainNumber, shutterWords, stopWords } from './numbers.ts';
 import { lowerFirst } from './text.ts';
+import { WATCH_WORDS } from './watch.ts';
 
 const SHUTTERS: Record<ShutterType, string> = {
   firstCurtain: 'shutter electronic first',
@@ -35,6 +36,8 @@ export function checkWords(item: CheckItem): string {
       return `Read ${item.light === null ? 'the light' : lowerFirst(item.light)} at the subject, and the background`;
     case 'flicker':
       return `Take five frames at ${shutterWords(item.shutterS)} and compare them: do the lamps flicker?`;
+    case 'watch':
+      return WATCH_WORDS[item.what].says;
     case 'look':
       return 'Look at the first frames at 100 %: shake, movement, focus or noise?';
     case 'caution':

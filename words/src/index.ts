@@ -33,4 +33,5 @@ export {
   tonesText,
 } from './sentence.ts';
 export { shortfallWords } from './shortfalls.ts';
+export { WATCH_WORDS, watchText } from './watch.ts';
 export { TAKE_NAMES, takeCost, takeLabel, takeWords } from './takes.ts';

@@ -16,6 +16,7 @@ import { provenanceWords } from './provenance.ts';
 import { subjectWords } from './subject.ts';
 import { capital, listed, sentences } from './text.ts';
 import { viewOf } from './viewing.ts';
+import { patternWords } from './watch.ts';
 
 type Of<Code extends Reason['code']> = Extract<Reason, { code: Code }>;
 
@@ -56,6 +57,12 @@ export function reasonWords(brief: Brief, reason: Reason): string {
       if (reason.insteadEv !== null)
         return `Too dark for continuous autofocus: single sees ${plainNumber(reason.insteadEv)}\u00a0EV further, ${plainNumber(reason.headroomEv)}\u00a0EV to spare.`;
       return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare: aim at an edge with contrast.`;
+    case 'pattern':
+      return patternWords(reason);
+    case 'opens':
+      return `This counts on a lens that opens to focus; one that focuses stopped down sees ${plainNumber(reason.lessEv)}\u00a0EV less, and is at its limit.`;
+    case 'shallow':
+      return shallowWords(reason, f);
     case 'floor':
       return floorWords(brief, reason);
     case 'clips':
@@ -190,6 +197,15 @@ function tradeWords({ grainShare, blurShare, taste }: Of<'trade'>): string {
       ? `Grain counts as it is, from ${provenanceWords('taste', taste.from)}.`
       : `Grain counts ${stopWords(Math.abs(taste.stops))} ${taste.stops < 0 ? 'less' : 'more'}, from ${provenanceWords('taste', taste.from)}.`);
   return sentences(`Grain costs ${detailShare(grainShare)} of the detail, blur ${detailShare(blurShare)} of the rest.`, tasted);
+}
+
+/** Centimetres of depth of field, and what a stop down is worth. */
+function shallowWords({ depthM, narrower }: Of<'shallow'>, f: (fNumber: number) => string): string {
+  const cm = (metres: number): string => `${plainNumber(100 * metres)}\u00a0cm`;
+  const here = `Only ${cm(depthM)} are sharp at the subject`;
+  return narrower
+    ? `${here}; ${f(narrower.fNumber)} gives ${cm(narrower.depthM)} for ${stopWords(narrower.grainStops)} of grain.`
+    : `${here}, at the narrowest aperture.`;
 }
 
 /** A floor wider than this, stops: anything will do. */

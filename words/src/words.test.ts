@@ -323,6 +323,31 @@ describe('a reason', () =>
           'Exposed for the porter, the background clips by ⅓ stop: let it go, or give less light and brighten the porter later, as grainy as ISO 800. Or wait until the porter stands before something darker, throw light back from a wall or a sheet that is there or move so that the light is behind you.',
         ],
       ],
+      pattern: [
+        [
+          { code: 'pattern', pitchMm: 4, distanceM: 10, verdict: 'beats', pitchPx: 2.51, contrast: 0.5, nearerM: 6.3, fartherM: 24, longerMm: 79.4 },
+          'The LED wall makes coloured waves, 2.5 pixels from one lamp to the next. They go nearer than 6.3 m, farther than 24 m, a lens of 79 mm or more, out of focus or at a slant.',
+        ],
+        [
+          { code: 'pattern', pitchMm: 4, distanceM: 10, verdict: 'beats', pitchPx: 2.51, contrast: 0.5, nearerM: null, fartherM: null, longerMm: null },
+          'The LED wall makes coloured waves, 2.5 pixels from one lamp to the next. They go out of focus or at a slant.',
+        ],
+        [
+          { code: 'pattern', pitchMm: 4, distanceM: 2, verdict: 'resolved', pitchPx: 14, contrast: 0.9, nearerM: null, fartherM: null, longerMm: null },
+          'The LED wall is drawn lamp by lamp, 14 pixels from one lamp to the next: no waves.',
+        ],
+        [
+          { code: 'pattern', pitchMm: 1, distanceM: 60, verdict: 'blends', pitchPx: 0.3, contrast: 0.01, nearerM: null, fartherM: null, longerMm: null },
+          'The LED wall is too fine to make waves, 0.3 pixels from one lamp to the next.',
+        ],
+      ],
+      opens: [
+        [{ code: 'opens', lessEv: 2 }, 'This counts on a lens that opens to focus; one that focuses stopped down sees 2.0 EV less, and is at its limit.'],
+      ],
+      shallow: [
+        [{ code: 'shallow', depthM: 0.062, narrower: { fNumber: 2, depthM: 0.088, grainStops: 1 } }, 'Only 6.2 cm are sharp at the subject; f/2 gives 8.8 cm for 1 stop of grain.'],
+        [{ code: 'shallow', depthM: 0.02, narrower: null }, 'Only 2.0 cm are sharp at the subject, at the narrowest aperture.'],
+      ],
       shadow: [
         [
           { code: 'shadow', stops: 3, liftedIso: 51_200, snr: 6 },
@@ -415,6 +440,10 @@ describe('a thing to do', () =>
         [{ code: 'meter', light: null }, 'Read the light at the subject, and the background'],
       ],
       flicker: [[{ code: 'flicker', shutterS: 1 / 320 }, 'Take five frames at 1/320 s and compare them: do the lamps flicker?']],
+      watch: [
+        [{ code: 'watch', what: 'heads' }, 'Find a gap between heads and phones, or go to the side or up'],
+        [{ code: 'watch', what: 'sun' }, 'Do not look at the sun through an optical finder'],
+      ],
       look: [[{ code: 'look' }, 'Look at the first frames at 100 %: shake, movement, focus or noise?']],
       caution: [[{ code: 'caution', caution: { code: 'own', words: 'Mind the step.' } }, 'Mind the step.']],
       setBack: [[{ code: 'setBack', what: 'fixedIso' }, 'Set back: fixed ISO']],
@@ -515,7 +544,7 @@ describe('whether to raise or to lift', () => {
 
 describe('the setting of a camera', () => {
   const setting: CameraSetting = {
-    mode: 'manual', shutterS: 1 / 320, fNumber: 2.8, iso: 6400, ceilingIso: 6400, rawBits: 12, stabiliser: 'on',
+    mode: 'manual', shutterS: 1 / 320, fNumber: 2.8, iso: 6400, ceilingIso: 6400, rawBits: 12, focusOptions: [], stabiliser: 'on',
     meter: { code: 'reads', stops: -4 / 3, channels: false }, focus: { code: 'single' }, drive: { code: 'single' },
     curtain: { code: 'electronicFirst' }, setBack: { what: ['exposureMode'], brightenStops: 0 },
   }; // prettier-ignore
@@ -573,6 +602,12 @@ describe('the setting of a camera', () => {
     ['focus', { focus: { code: 'onAnEdge' } }, 'Single, a small point on an edge with contrast'],
     ['focus', { focus: { code: 'continuous' } }, 'Continuous, a small point on the subject'],
     ['focus', {}, 'Single, a small point on the subject'],
+    ['options', {}, 'As they are'],
+    [
+      'options',
+      { focusOptions: ['lowLight', 'previewOff', 'release'] },
+      'Low-light focus on; preview of the exposure off, so that the finder stays bright; release before focus: depth of field does the rest',
+    ],
     ['drive', {}, 'One frame at a time'],
     ['drive', { drive: { code: 'timer' } }, 'Two-second timer, one frame'],
     ['drive', { drive: { code: 'burst', frames: 3, perSecond: 8 } }, 'Continuous, 8/s, press for 3 frames'],

@@ -164,6 +164,17 @@ export interface PictureWishes {
   isoCeilingFrom?: Provenance | undefined;
 }
 
+/** What a place asks to be watched for. */
+export const WATCHED = ['pattern', 'bright', 'shadowLine', 'heads', 'falling', 'crews', 'heat', 'insects', 'sun'] as const;
+export type Watched = (typeof WATCHED)[number];
+
+/** One thing to watch for; a pattern has the distance between its lamps or threads, mm, and how far away it is, m. */
+export interface WatchItem {
+  what: Watched;
+  pitchMm?: number | undefined;
+  distanceM?: number | undefined;
+}
+
 /** One situation: subject, light, kit, hold, picture. Everything the plan is worked out from. */
 export interface Brief {
   title: string;
@@ -173,6 +184,8 @@ export interface Brief {
   hold: Hold;
   picture: PictureWishes;
   place?: Place | undefined;
+  /** What to watch for at the place. */
+  watch?: WatchItem[] | undefined;
   /** A caution of the photographer's own. */
   caution?: string | undefined;
 }

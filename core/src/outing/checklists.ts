@@ -1,4 +1,4 @@
-import type { Brief, ShutterType } from '../brief/brief.ts';
+import type { Brief, ShutterType, Watched } from '../brief/brief.ts';
 import type { SetBack } from '../plan/camera.ts';
 import { cautionFor, type Caution } from '../plan/caution.ts';
 import type { Plan } from '../plan/planBrief.ts';
@@ -15,6 +15,7 @@ export type CheckItem =
   | { code: 'meter'; light: string | null }
   | { code: 'flicker'; shutterS: number }
   | { code: 'look' }
+  | { code: 'watch'; what: Watched }
   | { code: 'caution'; caution: NonNullable<Caution> }
   | { code: 'setBack'; what: SetBack }
   | { code: 'brighten'; title: string; thirds: number }
@@ -68,6 +69,7 @@ export function checklistsFor(
         .filter(({ brief }) => brief.light.flicker.modulation > 0)
         .map(({ plan }): CheckItem => ({ code: 'flicker', shutterS: plan.choice.shutterS })),
       ...(planned.length > 0 ? [{ code: 'look' } as const] : []),
+      ...planned.flatMap(({ brief: { watch = [] } }) => watch.map(({ what }): CheckItem => ({ code: 'watch', what }))),
       ...planned.flatMap(({ brief }): CheckItem[] => {
         const caution = cautionFor(brief);
         return caution ? [{ code: 'caution', caution }] : [];

@@ -23,6 +23,8 @@ export interface CameraSetting {
   drive: { code: 'timer' | 'single' } | { code: 'burst'; frames: number; perSecond: number };
   stabiliser: 'none' | 'panning' | 'notTheSubject' | 'on';
   curtain: CurtainSetting;
+  /** Options of the body to set for it. */
+  focusOptions: FocusOption[];
   /** Bits of the raw that are worth their place on the card. */
   rawBits: 12 | 14;
   /** What to set back afterwards, for it is often forgotten; and what to brighten, stops, 0 for nothing. */
@@ -51,7 +53,11 @@ export type CurtainSetting =
   /** Bands from the lamps and how far what crosses leans, viewed px; null where neither shows. */
   | { code: 'electronic'; bands: number | null; leanPx: number | null };
 
-export const SET_BACKS = ['exposureMode', 'fixedIso', 'isoCeiling', 'compensation', 'drive', 'focusMode', 'stabiliser', 'shutterType'] as const; // prettier-ignore
+/** What helps autofocus, or the eye that focuses, and is set for it; each goes back afterwards. */
+export const FOCUS_OPTIONS = ['lowLight', 'previewOff', 'release'] as const;
+export type FocusOption = (typeof FOCUS_OPTIONS)[number];
+
+export const SET_BACKS = ['exposureMode', 'fixedIso', 'isoCeiling', 'compensation', 'drive', 'focusMode', 'stabiliser', 'shutterType', 'lowLight', 'previewOff', 'release'] as const; // prettier-ignore
 export type SetBack = (typeof SET_BACKS)[number];
 
 type Setting = Pick<DialledSetting, 'shutterS' | 'fNumber' | 'iso' | 'liftStops' | 'burst'>;
@@ -73,6 +79,7 @@ export function cameraSetting(brief: Brief, setting: Setting, figures: Figures):
     drive: driveSetting(brief, setting),
     stabiliser: stabiliserSetting(brief),
     curtain: curtainSetting(brief, setting, figures),
+    focusOptions: focusOptions(mode, brief, setting, figures),
     rawBits: setting.iso <= DEEP_RAW_ISO ? 14 : 12,
     setBack: {
       what: setBacks(mode, brief, setting, figures),
@@ -144,6 +151,28 @@ function focusSetting({ subject }: Brief, { gates, nearM, farM, pan, focusing }:
   return { code: focusing.mode };
 }
 
+/** A finder this dark, stops under what is metered, no longer shows what to focus on. Ours. */
+const DARK_FINDER_STOPS = 2 / 3;
+/** Stopped down this far and with this much depth of field, stops and m, near enough is sharp: the shutter need not wait. Common practice. */
+const NEAR_ENOUGH = { stops: 3, depthM: 2 } as const;
+
+/**
+ * The low-light option where autofocus is near its limit, the preview of the exposure off where it would darken the finder, release
+ * before focus where depth of field covers what focus misses. Common practice.
+ */
+function focusOptions(mode: CameraMode, { kit, picture }: Brief, setting: Setting, figures: Figures): FocusOption[] {
+  const { gates, focusing, nearM, farM } = figures;
+  const byCamera = focusing.mode !== 'zone' && focusing.mode !== 'manual';
+  const stoppedDown = 2 * Math.log2(setting.fNumber / kit.lens.widestF) >= NEAR_ENOUGH.stops - 1 / 6;
+  const deep = farM === null || farM - nearM >= NEAR_ENOUGH.depthM;
+  const wanted: Record<FocusOption, boolean> = {
+    lowLight: byCamera && gates.focus !== 'open',
+    previewOff: mode === 'manual' && setting.liftStops - (picture.keyStops ?? 0) >= DARK_FINDER_STOPS - 1e-9,
+    release: byCamera && stoppedDown && deep,
+  };
+  return FOCUS_OPTIONS.filter((option) => wanted[option]);
+}
+
 function driveSetting({ kit, hold }: Brief, { burst, shutterS }: Setting): CameraSetting['drive'] {
   if (burst > 1) return { code: 'burst', frames: burst, perSecond: burstRate(kit.sensor.framesPerSecond, shutterS) };
   return { code: hold.conditions.includes('timed') ? 'timer' : 'single' };
@@ -186,13 +215,12 @@ export const DEEP_RAW_ISO = 800;
 /** Compensation below a sixth of a stop rounds to none. */
 const NO_COMPENSATION_STOPS = 1 / 6;
 
-function setBacks(
-  mode: CameraMode,
-  { picture, hold }: Brief,
-  { burst }: Setting,
-  { compensationStops, gates, pan, focusing }: Figures,
-): SetBack[] {
+function setBacks(mode: CameraMode, brief: Brief, setting: Setting, figures: Figures): SetBack[] {
+  const { picture, hold } = brief;
+  const { burst } = setting;
+  const { compensationStops, gates, pan, focusing } = figures;
   const manual = mode === 'manual';
+  const options = focusOptions(mode, brief, setting, figures);
   const changed: Record<SetBack, boolean> = {
     exposureMode: manual,
     fixedIso: manual,
@@ -202,6 +230,9 @@ function setBacks(
     focusMode: gates.focus !== 'open' || focusing.mode === 'zone' || focusing.mode === 'manual',
     stabiliser: pan !== null || followsSubject({ hold, picture }),
     shutterType: picture.shutter !== undefined && picture.shutter !== 'firstCurtain',
+    lowLight: options.includes('lowLight'),
+    previewOff: options.includes('previewOff'),
+    release: options.includes('release'),
   };
   return SET_BACKS.filter((what) => changed[what]);
 }

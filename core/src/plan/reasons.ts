@@ -1,5 +1,7 @@
 import type { Provenance } from '../brief/brief.ts';
 import { backgroundRateMmPerS, crossingTimeS } from '../motion/subject.ts';
+import { apertureMarks } from '../light/marks.ts';
+import { depthOfField } from '../optics/depthOfField.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import type { AgainstHush } from './against.ts';
 import { AIMS, type Aim } from './aims.ts';
@@ -10,6 +12,7 @@ import type { GateName } from './gates.ts';
 import { carriedDoublings } from './handsOfBrief.ts';
 import { passes, type Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
+import { patternOf, type PatternReason } from './watch.ts';
 
 /** One reason of a plan: what it is about, and every number that its sentence names. Lengths in viewed px, times in s, light in stops. */
 export type Reason =
@@ -24,6 +27,9 @@ export type Reason =
   | Trade
   | Hands
   | { code: 'depth'; nearM: number; farM: number | null; neededM: number; far: boolean; approaching: boolean }
+  | { code: 'shallow'; depthM: number; narrower: { fNumber: number; depthM: number; grainStops: number } | null }
+  | { code: 'opens'; lessEv: number }
+  | ({ code: 'pattern' } & PatternReason)
   | { code: 'focus'; headroomEv: number; insteadEv: number | null }
   | FloorReason
   | ({ code: 'clips' } & Clipping)
@@ -116,6 +122,9 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
     focus(candidate),
+    contrast('pattern', patternOf(situation, candidate)),
+    opens(situation, candidate),
+    shallow(situation, choice, figures),
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
     { code: 'grain' as const, snrSubject: figures.snrSubject, snrShadow: figures.snrShadow },
   ];
@@ -215,7 +224,7 @@ function followingOf({ brief, picture, geometry }: Situation, shutterS: number):
   return { followed: false, crossingS: crossingS < CROSSES_SOON_S ? crossingS : null };
 }
 
-const contrast = <Code extends 'clips' | 'shadow', Fact extends object>(code: Code, fact: Fact | null) =>
+const contrast = <Code extends 'clips' | 'shadow' | 'pattern', Fact extends object>(code: Code, fact: Fact | null) =>
   fact && { code, ...fact };
 
 function trade({ brief }: Situation, { lostGrain, lostBlur }: Figures): Reason {
@@ -291,6 +300,36 @@ function depth({ brief, geometry: { depthM } }: Situation, { gates, nearM, farM 
     far: gates.depth === 'shut',
     approaching: depthM > brief.subject.depthM + 0.005,
   };
+}
+
+/** Depth of field under which the plane of focus is a decision of its own, m. */
+const SHALLOW_M = 0.1;
+
+/** A depth of field of centimetres: its length, and what a stop down would give and cost. */
+function shallow(situation: Situation, { candidate }: Choice, { nearM, farM }: Figures): Reason | null {
+  if (farM === null || farM - nearM >= SHALLOW_M) return null;
+  const { apertures } = situation.marks;
+  const narrower = apertures[candidate.aperture.index + 3];
+  if (!narrower) return { code: 'shallow', depthM: farM - nearM, narrower: null };
+  const { brief, picture } = situation;
+  const stopped = depthOfField(brief.kit.lens.focalLengthMm, narrower.fNumber, picture.toleranceMm, brief.subject.distanceM);
+  const { meteredIso } = situation.exposure(candidate.shutter, narrower, candidate.ev100);
+  return {
+    code: 'shallow',
+    depthM: farM - nearM,
+    narrower: {
+      fNumber: narrower.fNumber,
+      depthM: (stopped.farM ?? Infinity) - stopped.nearM,
+      grainStops: Math.log2(meteredIso / candidate.meteredIso),
+    },
+  };
+}
+
+/** Whether it matters that the lens opens to focus: stopped down, autofocus would be at its limit. */
+function opens({ brief: { kit } }: Situation, { aperture, focusing, gates }: Candidate): Reason | null {
+  if (!kit.lens.opensToFocus || gates.focus !== 'open' || focusing.mode === 'zone' || focusing.mode === 'manual') return null;
+  const lessEv = 2 * Math.log2(aperture.fNumber / apertureMarks.value(apertureMarks.nearest(kit.lens.widestF)));
+  return lessEv > 0.1 && focusing.headroomEv - lessEv < 1 ? { code: 'opens', lessEv } : null;
 }
 
 function focus({ focusing: { headroomEv, instead }, gates }: Candidate): Reason | null {

@@ -15,6 +15,7 @@ import {
   subjectWords,
   swingText,
   tonesText,
+  watchText,
 } from '@hushto/words';
 import { ChevronDown } from 'lucide-react';
 import { lazy, useState, type ComponentType, type ReactNode } from 'react';
@@ -50,6 +51,7 @@ const SceneEditor = editor((all) => all.SceneEditor);
 const SpeedEditor = editor((all) => all.SpeedEditor);
 const StabiliserEditor = editor((all) => all.StabiliserEditor);
 const SubjectEditor = editor((all) => all.SubjectEditor);
+const WatchEditor = editor((all) => all.WatchEditor);
 const ViewEditor = editor((all) => all.ViewEditor);
 
 interface BriefTextProps {
@@ -162,7 +164,15 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
             )}
           </>
         )}
-        .
+        .{brief.watch ? ' Watch for ' : ' '}
+        {plain ? (
+          watchText(brief)
+        ) : (
+          <Token title="What to watch for" quiet={!brief.watch} editor={() => <WatchEditor {...props} />}>
+            {brief.watch ? watchText(brief) : 'watch'}
+          </Token>
+        )}
+        {brief.watch && '.'}
       </p>
       {!plain && (
         <button type="button" className="unfold btn s bare" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>

@@ -33,12 +33,14 @@ import {
   TAKE_NAMES,
   takeLabel,
   takeWords,
+  watchText,
 } from '@hushto/words';
 import {
   ChevronLeft,
   ChevronRight,
   ChevronUp,
   Download,
+  Eye,
   Info,
   PersonStanding,
   Ruler,
@@ -171,6 +173,12 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         room={deck.stops.length > 1 ? 3 : 4}
         onTap={({ evFrom }) => anchor({ ev100: evFrom, bound: 'reading' })}
       />
+      {brief.watch && (
+        <p className="caution">
+          <Eye className="i" aria-hidden="true" />
+          <span>Watch for {watchText(brief)}.</span>
+        </p>
+      )}
       {caution && (
         <p className="caution">
           <Info className="i" aria-hidden="true" />

@@ -8,4 +8,5 @@ export { MoreLight } from './MoreLight.tsx';
 export { MorePicture } from './MorePicture.tsx';
 export { BurstEditor, ConfidenceEditor, IsoCeilingEditor, LiftEditor, ViewEditor } from './PictureEditors.tsx';
 export { DepthEditor, DirectionEditor, DistanceEditor, FollowEditor, SpeedEditor } from './SubjectEditors.tsx';
+export { WatchEditor } from './WatchEditor.tsx';
 export { SubjectEditor } from './SubjectEditor.tsx';
