@@ -27,7 +27,7 @@ const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<u
   ['with another light of the ladder', async (page) => page.locator('.rungs button').last().click()],
   ['with the keys list', async (page) => page.keyboard.press('?')],
   ['with a pin, a kept frame and the burst', keptAndShot],
-  ['with the schools side by side', async (page) => page.getByRole('button', { name: 'Schools side by side' }).click()],
+  ['with the schools side by side', async (page) => page.getByRole('button', { name: 'What comes first, side by side' }).click()],
   ['with the aim to pan', pan],
   ['with swinging light and the meter', swingingLight],
   ['with the kit in full', async (page) => page.getByRole('button', { name: 'More about the kit' }).click()],

@@ -178,7 +178,7 @@ export const BriefSchema = z
     picture: PictureSchema,
     place: z.enum(PLACES).optional(),
     watch: z.array(WatchSchema).max(WATCHED.length).optional(),
-  caution: z.string().trim().min(1).max(300).optional(),
+    caution: z.string().trim().min(1).max(300).optional(),
   })
   .superRefine((brief, context) => {
     // The fact goes along; its sentence is made where it is shown.

@@ -176,7 +176,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
       </p>
       {!plain && (
         <button type="button" className="unfold btn s bare" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
-          <ChevronDown className="i" aria-hidden="true" /> Light, kit and picture
+          <ChevronDown className="i" aria-hidden="true" /> Kit and picture
         </button>
       )}
       <p className="say">

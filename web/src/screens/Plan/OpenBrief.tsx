@@ -50,7 +50,6 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const made = useMemo(() => (take === null ? null : briefOfTake(here, take)), [here, take]);
   const brief = made ?? here;
   const plan = useMemo(() => planWithoutLadder(brief, VALLEY_REACH), [brief]);
-  const planned = useMemo(() => (made ? planWithoutLadder(here, 0) : plan).choice, [made, here, plan]);
   // The ladder follows when a drag comes to rest.
   const written = useSettled(good, LADDER_AFTER_MS);
   const settled = useHands(written);
@@ -120,7 +119,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
         plan={plan}
         stale={issues.length > 0}
         edit={made ? editTaken : edit}
-        takes={<Takes brief={settledHere} plan={planned} taken={made ? take : null} onTake={lookAtTake} />}
+        takes={<Takes brief={settledHere} taken={made ? take : null} onTake={lookAtTake} />}
       />
       <Ladder rungs={rungs} brief={settled} caution={caution} looked={looked} ev100={good.light.ev100} onLook={look} />
     </main>

@@ -15,7 +15,7 @@ export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, 
   return (
     <div className="schools">
       <SegmentedControl
-        label="School: what comes first"
+        label="What comes first"
         hideLabel
         value={chosen}
         options={SCHOOLS.map((school) => ({
@@ -26,7 +26,7 @@ export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, 
         onChange={(school) => edit(patch('picture', { school }))}
       />
       <Dialog.Root open={open} onOpenChange={setOpen}>
-        <Dialog.Trigger className="btn s bare icon" aria-label="Schools side by side" title="Schools side by side">
+        <Dialog.Trigger className="btn s bare icon" aria-label="What comes first, side by side" title="What comes first, side by side">
           <Columns3 className="i" aria-hidden="true" />
         </Dialog.Trigger>
         <Dialog.Portal>
@@ -61,7 +61,7 @@ function SideBySide({ brief, onUse }: { brief: Brief; onUse: (school: School) =>
     <table className="beside">
       <thead>
         <tr>
-          <th scope="col">School</th>
+          <th scope="col">First</th>
           <th scope="col">Setting</th>
           <th scope="col" className="r">
             Lost to blur

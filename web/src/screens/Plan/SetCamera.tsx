@@ -7,7 +7,7 @@ import { InFigures } from './InFigures.tsx';
 
 const TERMS = Object.keys(CAMERA_TERMS) as (keyof CameraLines)[];
 /** Lines that always stand; the others are one press away. */
-const FIRST = 4;
+const FIRST = 3;
 
 interface SetCameraProps {
   brief: Brief;

@@ -18,8 +18,6 @@ import {
   type HoldCondition,
   type Plan,
   type Rung,
-  type Take,
-  type TakeCode,
 } from '@hushto/core';
 import {
   capital,
@@ -30,9 +28,6 @@ import {
   plainNumber,
   rungWords,
   stanceWords,
-  TAKE_NAMES,
-  takeLabel,
-  takeWords,
   watchText,
 } from '@hushto/words';
 import {
@@ -51,6 +46,7 @@ import {
 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { useStore } from 'zustand';
+import { TakeChips } from '../../components/TakeChips.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { distanceText, evText, steadyText } from '../../quantities/quantities.ts';
@@ -166,7 +162,15 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </nav>
       )}
       <DialledValues brief={taken} plan={shown} />
-      <TakeSwitch brief={brief} takes={plan.takes} taken={take} onTake={(code) => pocket.take(stop.key, code)} />
+      <section className="px-5 pt-4" aria-label="Takes">
+        <TakeChips
+          brief={brief}
+          takes={plan.takes}
+          taken={take}
+          onTake={(code) => pocket.take(stop.key, code)}
+          lines="min-h-9"
+        />
+      </section>
       <Rungs
         brief={taken}
         plan={shown}
@@ -217,41 +221,6 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </div>
       </section>
     </main>
-  );
-}
-
-interface TakeSwitchProps {
-  brief: Brief;
-  takes: readonly Take[];
-  taken: Take | null;
-  onTake: (code: TakeCode | null) => void;
-}
-
-/** The plan and its other takes, of which one is photographed; under them what the chosen one asks for. Its row is always there. */
-function TakeSwitch({ brief, takes, taken, onTake }: TakeSwitchProps) {
-  const chip = (key: TakeCode | null, name: string, label: string) => (
-    <button
-      key={key ?? 'plan'}
-      type="button"
-      role="radio"
-      aria-checked={(taken?.code ?? null) === key}
-      aria-label={label}
-      className="btn min-h-11 aria-checked:font-bold aria-checked:outline-2 aria-checked:-outline-offset-2 aria-checked:outline-ink"
-      onClick={() => onTake(key)}
-    >
-      {name}
-    </button>
-  );
-  return (
-    <section className="px-5 pt-4" aria-label="Takes">
-      <div role="radiogroup" aria-label="Which take" className="grid auto-cols-fr grid-flow-col gap-1">
-        {chip(null, 'Plan', 'The plan')}
-        {takes.map((take) => chip(take.code, TAKE_NAMES[take.code], takeLabel(brief, take)))}
-      </div>
-      <p className="min-h-9 px-1 pt-1 text-[13px] leading-4 text-quiet">
-        {taken ? `${takeLabel(brief, taken)}. ${takeWords(brief, taken)}` : '\u00a0'}
-      </p>
-    </section>
   );
 }
 
