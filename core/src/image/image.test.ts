@@ -3,7 +3,7 @@ import { briefWith } from '../../test/briefs.ts';
 import { burstChances } from '../motion/burst.ts';
 import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
 import type { Brief } from '../brief/brief.ts';
-import { planBrief } from '../plan/planBrief.ts';
+import { planWithoutLadder } from '../plan/planBrief.ts';
 import { Situation, type Candidate } from '../plan/situation.ts';
 import { developed } from './develop.ts';
 import { discBlur } from './discBlur.ts';
@@ -94,7 +94,7 @@ describe('a rendered grey card', () => {
       { drift: STILL, miss: 0, lampPhase: 0, uniform: seededRandom(9) },
     );
     const { mean, deviation } = luminanceIn(frame, { left: 0, top: 0, right: 400, bottom: 300 });
-    expect(mean / deviation / planBrief(brief).figures.snrViewed).to.be.closeTo(1, 0.03);
+    expect(mean / deviation / planWithoutLadder(brief).figures.snrViewed).to.be.closeTo(1, 0.03);
   });
   it('clips where the highlights end', () => {
     const { optics } = opticsOf(pinnedAt(1 / 250, { light: { ev100: 11 } }));
@@ -195,7 +195,7 @@ describe('a rendered edge', () => {
     const { optics } = opticsOf(brief);
     const frame = rendered({ ...greyCard(mmPerPx), background: flatPlanes(40, 300, 0.18) }, optics);
     const rows = Array.from({ length: 300 }, (_, y) => luminanceIn(frame, { left: 0, top: y, right: 40, bottom: y + 1 }).mean);
-    const { rolling, flickerStops } = planBrief(brief).figures;
+    const { rolling, flickerStops } = planWithoutLadder(brief).figures;
     const crossings = rows.filter((value, y) => y > 0 && (value - 0.18) * (rows[y - 1]! - 0.18) < 0).length;
     expect(crossings / 2).to.be.closeTo(rolling!.bands, 0.51);
     expect(Math.log2(Math.max(...rows) / Math.min(...rows))).to.be.closeTo(flickerStops, 0.02);
@@ -250,7 +250,7 @@ describe('bursts of drawn drifts', () => {
       light: { ev100: 8 },
       picture: { aim: 'pan', maxBurst: 10, viewCph: 540 },
     });
-    const { choice, figures } = planBrief(brief);
+    const { choice, figures } = planWithoutLadder(brief);
     const { optics } = opticsOf({
       ...brief,
       picture: { ...brief.picture, pinned: { shutterS: choice.shutterS, fNumber: choice.fNumber, iso: null, burst: null } },

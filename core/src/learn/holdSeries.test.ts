@@ -6,7 +6,7 @@ import { exampleBrief } from '../../test/briefs.ts';
 import { shutterMarks } from '../light/marks.ts';
 import { sharpChance, steadyingStops } from '../motion/hands.ts';
 import { seededRandom } from '../numerics/seededRandom.ts';
-import { planBrief } from '../plan/planBrief.ts';
+import { planWithoutLadder } from '../plan/planBrief.ts';
 import { briefProblems } from '../brief/briefProblems.ts';
 import { driftAtConfidence, driftStops, holdPrior, meanSharpChance } from './holdPosterior.ts';
 import {
@@ -211,12 +211,12 @@ describe('the planner with tested hands', () => {
 
   it('holds slower with steadier hands, and says whose frames it goes by', () => {
     const slow = { ...brief, subject: { ...brief.subject, speedMps: 0 }, light: { ...brief.light, ev100: -3 } };
-    const chances = [-2, 0, 2].map((off) => planBrief({ ...slow, hold: { ...slow.hold, tested: handsOf(off) } }).choice.shutterS);
+    const chances = [-2, 0, 2].map((off) => planWithoutLadder({ ...slow, hold: { ...slow.hold, tested: handsOf(off) } }).choice.shutterS);
     expect(chances[0]).to.be.below(chances[2]!);
-    const { reasons } = planBrief({ ...brief, hold: { ...brief.hold, tested: handsOf(-1) } });
+    const { reasons } = planWithoutLadder({ ...brief, hold: { ...brief.hold, tested: handsOf(-1) } });
     expect(reasons.find(({ code }) => code === 'hands')).to.deep.include({ from });
     expect(reasons).to.have.length(6);
-    for (const reason of planBrief(brief).reasons) if (reason.code === 'hands') expect(reason.from).to.equal(null);
+    for (const reason of planWithoutLadder(brief).reasons) if (reason.code === 'hands') expect(reason.from).to.equal(null);
   });
 
   it('is far from a test by what starting values have to carry over', () => {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { briefWith, exampleBrief } from '../../test/briefs.ts';
-import { planBrief } from '../plan/planBrief.ts';
+import { planWithoutLadder } from '../plan/planBrief.ts';
 import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
 import { afterChoice, nextPair, tasteEstimate, tastePrior, TASTES, tasteSettings, type TasteSetting } from './tastePosterior.ts';
 
@@ -36,7 +36,7 @@ describe('what a taste test teaches', () => {
 
   it('agrees with the planner: a plan at a taste stands at the slow end of what looks like the setting that keeps most there', () => {
     for (const taste of [-2, 0, 2]) {
-      const { choice, figures } = planBrief(
+      const { choice, figures } = planWithoutLadder(
         briefWith({ picture: { tasteStops: taste, liftCeilingStops: 8, isoCeiling: 51_200 } }),
       );
       const t = TASTES.indexOf(taste);

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { briefWith, exampleBrief } from '../../test/briefs.ts';
-import { planBrief } from '../plan/planBrief.ts';
+import { planWithoutLadder } from '../plan/planBrief.ts';
 import { budgetOf, coldShare, framesPerCard, rawMegabytes, type Carried, type PlannedStretch } from './budget.ts';
 import { checkKey, checklistsFor, type CheckItem } from './checklists.ts';
 
@@ -116,7 +116,7 @@ describe('the checklists', () => {
       ...briefWith({ light: { ...exampleBrief().light, label: 'Tube lamps', flicker: { frequencyHz: 100, modulation: 0.3 } } }),
       place: 'stage' as const,
     },
-  ].map((brief) => ({ brief, plan: planBrief(brief) }));
+  ].map((brief) => ({ brief, plan: planWithoutLadder(brief) }));
   const lists = checklistsFor(planned, CARRIED, budgetOf(CARRIED, [single]));
 
   const all = [...lists.before, ...lists.arrival, ...lists.afterwards];

@@ -1,14 +1,14 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { anyBrief, briefWith, exampleBrief } from '../../test/briefs.ts';
-import { planBrief } from './planBrief.ts';
+import { planBrief, planWithoutLadder } from './planBrief.ts';
 
-const cameraFor = (changes: Parameters<typeof briefWith>[0]) => planBrief(briefWith(changes)).camera;
+const cameraFor = (changes: Parameters<typeof briefWith>[0]) => planWithoutLadder(briefWith(changes)).camera;
 
 // How the modes of cameras behave is common practice, no single make's.
 describe('the setting of the camera', () => {
   it('fix the exposure where the picture is lifted later, and warn that the meter will read low', () => {
-    const { camera } = planBrief(exampleBrief());
+    const { camera } = planWithoutLadder(exampleBrief());
     expect(camera).to.include({ mode: 'manual', rawBits: 12 });
     expect(camera.iso).to.be.closeTo(6400, 1);
     expect(camera.meter.code).to.equal('reads');
@@ -50,7 +50,7 @@ describe('the setting of the camera', () => {
   it('are planned on the peaks of light that cannot be followed, as if it stood there', () => {
     const swing = { downStops: 3, upStops: 2, periodS: 1 };
     const plan = planBrief(briefWith({ light: { ev100: 5, swing } }));
-    const onPeaks = planBrief(briefWith({ light: { ev100: 7 } }));
+    const onPeaks = planWithoutLadder(briefWith({ light: { ev100: 7 } }));
     expect(plan.choice).to.deep.equal(onPeaks.choice);
     expect(plan.figures.focusHeadroomEv).to.be.closeTo(onPeaks.figures.focusHeadroomEv, 1e-9);
     // Within half a stop of the peak of a sine of amplitude 2.5: acos(1 − 0.5/2.5)/π.
@@ -62,7 +62,7 @@ describe('the setting of the camera', () => {
     const swing = { downStops: 0, upStops: 3, periodS: 10 };
     // 2.98 stops of highlights less 1⅓ of a saturated channel leave 1.65: 1.35 are missing, and are lifted later.
     const held = briefWith({ light: { ev100: 7, colour: 'saturated', swing }, picture: { liftCeilingStops: 2 } });
-    const plan = planBrief(held);
+    const plan = planWithoutLadder(held);
     expect(plan.figures.heldBackStops).to.be.closeTo(3 - (Math.log2(1 / 0.127) - 4 / 3), 1e-9);
     expect(plan.figures.highlightStops).to.be.closeTo(0, 1e-9);
     expect(plan.camera).to.deep.include({ mode: 'manualAutoIso' });
@@ -70,7 +70,7 @@ describe('the setting of the camera', () => {
     expect(meter.clipsStops).to.equal(0);
     expect(meter.stops).to.be.closeTo(-plan.figures.heldBackStops, 1e-9);
     expect(meter.isoTo).to.be.at.most(6400);
-    const kept = planBrief({ ...held, picture: { ...held.picture, liftCeilingStops: 0 } });
+    const kept = planWithoutLadder({ ...held, picture: { ...held.picture, liftCeilingStops: 0 } });
     expect(kept.figures.heldBackStops).to.equal(0);
     expect((kept.camera.meter as { clipsStops: number }).clipsStops).to.be.closeTo(plan.figures.heldBackStops, 1e-9);
   });
@@ -104,7 +104,7 @@ describe('the setting of the camera', () => {
   it('is all numbers, whatever the brief', () => {
     fc.assert(
       fc.property(anyBrief, (brief) => {
-        const { camera } = planBrief(brief);
+        const { camera } = planWithoutLadder(brief);
         expect(JSON.parse(JSON.stringify(camera)), 'nothing is lost on the way as JSON').to.deep.equal(camera);
         expect(camera.setBack.what.length).to.be.at.least(1);
       }),

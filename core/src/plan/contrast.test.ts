@@ -1,11 +1,11 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { briefWith } from '../../test/briefs.ts';
-import { planBrief } from './planBrief.ts';
+import { planWithoutLadder } from './planBrief.ts';
 import type { Reason } from './reasons.ts';
 
 const reasonOf = <Code extends Reason['code']>(changes: Parameters<typeof briefWith>[0], code: Code) =>
-  planBrief(briefWith(changes)).reasons.find((reason): reason is Extract<Reason, { code: Code }> => reason.code === code);
+  planWithoutLadder(briefWith(changes)).reasons.find((reason): reason is Extract<Reason, { code: Code }> => reason.code === code);
 
 /** Highlights above metered mid grey at 12.7 % of full: the half-stop headroom of ISO 12232:2019 (from memory). */
 const HEADROOM = Math.log2(1 / 0.127);
@@ -24,7 +24,7 @@ describe('a background brighter than the subject', () => {
   it('costs light once ISO is at base: a face a stop short of light is as grainy as twice the ISO', () => {
     const still = { speedMps: 0, distanceM: 2 };
     const brief = briefWith({ light: { ev100: 12, background: { tone: 0.18, stops: 5 } }, subject: still });
-    const plan = planBrief(brief);
+    const plan = planWithoutLadder(brief);
     expect(plan.choice.iso).to.equal(100);
     const clips = plan.reasons.find((reason) => reason.code === 'clips') as Extract<Reason, { code: 'clips' }>;
     const missing = 5 - plan.figures.highlightStops;
@@ -47,7 +47,7 @@ describe('a background brighter than the subject', () => {
 describe('a shadow that must show', () => {
   it('looks as the ISO it is lifted to: two stops from 1600 as 6400', () => {
     const brief = briefWith({ light: { ev100: 7, shadowStops: -2 }, subject: { speedMps: 1.6 } });
-    const plan = planBrief(brief);
+    const plan = planWithoutLadder(brief);
     const shadow = plan.reasons.find((reason) => reason.code === 'shadow') as Extract<Reason, { code: 'shadow' }>;
     // Common practice: shadows lifted 2 stops from ISO 1600 look like ISO 6400.
     expect(shadow.liftedIso).to.be.closeTo(4 * plan.figures.isoEquivalent, 1e-6);

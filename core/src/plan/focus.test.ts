@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { briefWith } from '../../test/briefs.ts';
-import { planBrief } from './planBrief.ts';
+import { planWithoutLadder } from './planBrief.ts';
 
 const FULL_FRAME = { widthMm: 36, heightMm: 24, megapixels: 24, focusLimit: { ev: -3, fNumber: 2 } };
 /** A runner coming on, ten metres off, through 200 mm at f/2.8. */
@@ -20,7 +20,7 @@ const runner = (changes: Parameters<typeof briefWith>[0] = {}) =>
     },
   });
 const focusOf = (brief: ReturnType<typeof runner>) => {
-  const { figures, camera } = planBrief(brief);
+  const { figures, camera } = planWithoutLadder(brief);
   return { ...figures.focusing, headroomEv: figures.focusHeadroomEv, gate: figures.gates.focus, code: camera.focus.code };
 };
 
@@ -50,7 +50,7 @@ describe('how to focus', () => {
     expect(chosen('manual')).to.include({ gate: 'open', code: 'byHand' });
   });
   it('is set back where it was taken out of the camera’s hands', () => {
-    const back = (focus: 'zone' | 'single') => planBrief(runner({ picture: { focus } })).camera.setBack.what;
+    const back = (focus: 'zone' | 'single') => planWithoutLadder(runner({ picture: { focus } })).camera.setBack.what;
     expect(back('zone')).to.include('focusMode');
     expect(back('single')).not.to.include('focusMode');
   });

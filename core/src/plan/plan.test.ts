@@ -17,7 +17,7 @@ import { takesOf } from './takes.ts';
 const RUNS = { seed: 20260112, numRuns: 120 };
 
 describe('the plan of the worked example', () => {
-  const plan = planBrief(exampleBrief());
+  const plan = planWithoutLadder(exampleBrief());
   // An independent quadrature: 1/203 s, f/2.8, ISO 6400 and ⅔ stop of lift, the floor from there to 1/323 s; 0.50 and 0.60 halvings.
   it('sets 1/200 s, f/2.8, ISO 6400 and ⅔ stop of lift', () => {
     expect(plan.choice.labels).to.deep.equal({ shutter: '1/200', aperture: 'f/2.8', iso: '6400', lift: '⅔' });
@@ -135,7 +135,7 @@ describe('the hush point', () => {
   it('opens Hold and shuts no gate unless it says so', () => {
     fc.assert(
       fc.property(anyBrief, (brief) => {
-        const { figures, relaxed, possible } = planBrief(brief);
+        const { figures, relaxed, possible } = planWithoutLadder(brief);
         fc.pre(possible);
         for (const [gate, state] of Object.entries(figures.gates)) {
           if (state === 'shut') expect(relaxed, gate).to.include(gate);
@@ -152,7 +152,7 @@ describe('the hush point', () => {
     fc.assert(
       fc.property(anyBrief, (brief) => {
         expect(briefProblems(brief)).to.deep.equal([]);
-        const plan = planBrief(brief);
+        const plan = planWithoutLadder(brief);
         const { figures, choice, curve } = plan;
         for (const value of numbersIn(plan)) expect(Number.isFinite(value)).to.equal(true);
         expect(figures.lostGrain + figures.lostBlur).to.be.closeTo(-Math.log2(figures.detailKept), 1e-9);
@@ -233,7 +233,7 @@ describe('the hush point', () => {
     ];
     fc.assert(
       fc.property(anyBrief, fc.constantFrom(...nudges), (brief, nudge) => {
-        const [before, after] = [planBrief(brief), planBrief(nudge(brief))];
+        const [before, after] = [planWithoutLadder(brief), planWithoutLadder(nudge(brief))];
         // Where a gate's last candidate opens or closes both answers are shown.
         fc.pre(before.possible === after.possible && before.relaxed.join() === after.relaxed.join());
         const [a, b] = [before.choice, after.choice];
@@ -265,11 +265,11 @@ describe('the hush point', () => {
     fc.assert(
       fc.property(anyBrief, fc.integer({ min: 3, max: 30 }), fc.integer({ min: 12, max: 20 }), (brief, third, fThird) => {
         const pinned = { shutterS: 2 ** (-third / 3), fNumber: 2 ** (fThird / 6), iso: 1600, burst: 1 };
-        const one = planBrief(withPins(brief, { ...pinned, fNumber: null, iso: null }));
+        const one = planWithoutLadder(withPins(brief, { ...pinned, fNumber: null, iso: null }));
         expect(one.choice.shutterS).to.be.closeTo(pinned.shutterS, 1e-9);
         expect(one.choice.burst).to.equal(1);
         fc.pre(fThird / 3 >= 2 * Math.log2(brief.kit.lens.widestF));
-        const all = planBrief(withPins(brief, pinned));
+        const all = planWithoutLadder(withPins(brief, pinned));
         expect(all.choice.fNumber).to.be.closeTo(pinned.fNumber, 1e-9);
         expect(isoLabel(all.choice.iso)).to.equal('1600');
         expect(all.choice.shutterS).to.be.closeTo(pinned.shutterS, 1e-9);
@@ -280,7 +280,7 @@ describe('the hush point', () => {
 
   it('takes brightness a pinned ISO adds off the highlights', () => {
     const brief = withPins(lit(exampleBrief(), 8), { shutterS: 1 / 60, fNumber: 4, iso: 1600, burst: 1 });
-    const { figures } = planBrief(brief);
+    const { figures } = planWithoutLadder(brief);
     // Focused at 4 m, a lens of 18.3 mm stands 0.46 % farther out: f/4 is f/4.018 for the light.
     const working = 4 * (1 + 18.3 / (4000 - 18.3));
     expect(figures.overStops).to.be.closeTo(Math.log2(1600 / ((100 * working ** 2) / ((1 / 64) * 256))), 1e-6);
@@ -290,7 +290,7 @@ describe('the hush point', () => {
 
 describe('when nothing works', () => {
   it('says too bright, shows the fastest and narrowest, and asks for a filter', () => {
-    const plan = planBrief(lit(exampleBrief(), 21));
+    const plan = planWithoutLadder(lit(exampleBrief(), 21));
     expect(plan.possible).to.equal(false);
     expect(plan.choice.labels).to.include({ shutter: '1/4000', aperture: 'f/16', iso: '100' });
     expect(plan.remedies.map((remedy) => remedy.code)).to.deep.equal(['filter']);
@@ -299,13 +299,13 @@ describe('when nothing works', () => {
     expect(plan.curve).to.deep.equal([]);
   });
   it('says too dark, never drops the light silently, and counts the missing stops', () => {
-    const plan = planBrief(lit(exampleBrief(), -6));
+    const plan = planWithoutLadder(lit(exampleBrief(), -6));
     expect(plan.possible).to.equal(false);
     expect(plan.reasons[0]!.code).to.equal('impossible');
     expect(plan.remedies.map((remedy) => remedy.code)).to.include('light');
     const { stops } = plan.remedies.find((remedy) => remedy.code === 'light')!;
-    expect(planBrief(lit(exampleBrief(), -6 + stops)).possible).to.equal(true);
-    expect(planBrief(lit(exampleBrief(), -6 + stops - 1 / 3)).possible).to.equal(false);
+    expect(planWithoutLadder(lit(exampleBrief(), -6 + stops)).possible).to.equal(true);
+    expect(planWithoutLadder(lit(exampleBrief(), -6 + stops - 1 / 3)).possible).to.equal(false);
   });
   it('fits every remedy to every kind of subject and place', () => {
     for (const kind of SUBJECT_KINDS) {
@@ -339,13 +339,13 @@ describe('when nothing works', () => {
       lens: { focalLengthMm: 50, widestF: 1.8 },
       light: { ev100: 2 },
     });
-    const plan = planBrief(group);
+    const plan = planWithoutLadder(group);
     expect(plan.possible).to.equal(true);
     expect(plan.relaxed).to.include('depth');
     expect(plan.reasons.some((reason) => reason.code === 'relaxed')).to.equal(true);
   });
   it('lets focus give way first in the dark', () => {
-    const plan = planBrief(
+    const plan = planWithoutLadder(
       briefWith({ light: { ev100: 2 }, subject: { tone: 0.04, speedMps: 0.1 }, sensor: { focusLimit: { ev: 2, fNumber: 2 } } }),
     );
     expect(plan.relaxed).to.deep.equal(['focus']);
@@ -357,8 +357,8 @@ describe('when nothing works', () => {
       hold: { conditions: ['rail'] },
       picture: { isoCeiling: 800 },
     });
-    expect(planBrief(still).curve[0]!.shutterS).to.be.closeTo(4, 1e-9);
-    expect(planBrief({ ...still, hold: { ...still.hold, conditions: [] } }).curve[0]!.shutterS).to.be.closeTo(1, 1e-9);
+    expect(planWithoutLadder(still).curve[0]!.shutterS).to.be.closeTo(4, 1e-9);
+    expect(planWithoutLadder({ ...still, hold: { ...still.hold, conditions: [] } }).curve[0]!.shutterS).to.be.closeTo(1, 1e-9);
   });
 });
 
@@ -404,7 +404,7 @@ describe('tested hands', () => {
     expect(hands.sureAt(0.9) - hands.threshold).to.be.closeTo(exact, 0.02);
   });
   it('say from where they were carried, and starting values that they are a guess', () => {
-    const about = (brief: Brief) => planBrief(brief).reasons.find((reason) => reason.code === 'hands');
+    const about = (brief: Brief) => planWithoutLadder(brief).reasons.find((reason) => reason.code === 'hands');
     const still = briefWith({ subject: { speedMps: 0 }, light: { ev100: 1 } });
     expect(about(still)).to.include({ guess: true, carriedFromMm: null });
     const tested = { thetas: [6], slopes: [2], weights: [1], conditions: [], stabiliserStops: 4, focalLengthMm: 85 };

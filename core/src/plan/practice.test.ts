@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { briefWith, wishing } from '../../test/briefs.ts';
 import type { Brief } from '../brief/brief.ts';
-import { planAtShutter, planBrief } from './planBrief.ts';
+import { planAtShutter, planWithoutLadder } from './planBrief.ts';
 
 // Trade facts, all of them common practice without a published source: where the models speak of the same thing they must agree.
 
@@ -74,13 +74,13 @@ describe('what photographers know', () => {
       light: { ev100: 0 },
       picture: { isoCeiling: 1600, liftCeilingStops: 0, pinned: { shutterS: null, fNumber: 2, iso: 1600, burst: null } },
     });
-    const [metered, darker] = [planBrief(dark), planBrief(wishing(dark, { keyStops: -1 }))];
+    const [metered, darker] = [planWithoutLadder(dark), planWithoutLadder(wishing(dark, { keyStops: -1 }))];
     const fastest = (plan: typeof metered) => plan.gateRows.filter(({ gates }) => gates.light === 'open').at(-1)!.shutterS;
     expect(fastest(metered) / fastest(darker)).to.be.closeTo(2, 0.01);
   });
   it('past f/2.8 the night gets hard: a stop of aperture costs a stop of shutter or of ISO', () => {
     const night = (fNumber: number) =>
-      planBrief(
+      planWithoutLadder(
         full(35, {
           subject: { speedMps: 0 },
           light: { ev100: 4 },
@@ -90,10 +90,10 @@ describe('what photographers know', () => {
     expect(Math.log2(night(4).figures.isoEquivalent / night(2.8).figures.isoEquivalent)).to.be.closeTo(1, 1e-9);
   });
   it('a smaller format has more depth of field at the same view and aperture', () => {
-    const depth = (plan: ReturnType<typeof planBrief>) => plan.figures.farM! - plan.figures.nearM;
+    const depth = (plan: ReturnType<typeof planWithoutLadder>) => plan.figures.farM! - plan.figures.nearM;
     const pins = { pinned: { shutterS: 1 / 60, fNumber: 2.8, iso: null, burst: 1 } };
-    const large = planBrief(full(50, { subject: { speedMps: 0, distanceM: 3 }, picture: pins }));
-    const small = planBrief(
+    const large = planWithoutLadder(full(50, { subject: { speedMps: 0, distanceM: 3 }, picture: pins }));
+    const small = planWithoutLadder(
       briefWith({
         subject: { speedMps: 0, distanceM: 3 },
         sensor: { widthMm: 17.3, heightMm: 13 },
@@ -113,8 +113,9 @@ describe('what photographers know', () => {
   });
   it('stopping down starves autofocus in bodies that focus at the working aperture', () => {
     const headroom = (fNumber: number, opensToFocus: boolean) =>
-      planBrief(full(50, { lens: { opensToFocus }, picture: { pinned: { shutterS: 1 / 125, fNumber, iso: null, burst: 1 } } }))
-        .figures.focusHeadroomEv;
+      planWithoutLadder(
+        full(50, { lens: { opensToFocus }, picture: { pinned: { shutterS: 1 / 125, fNumber, iso: null, burst: 1 } } }),
+      ).figures.focusHeadroomEv;
     expect(headroom(2, false) - headroom(5.6, false)).to.be.closeTo(3, 1e-9);
     expect(headroom(5.6, true)).to.equal(headroom(2, true));
   });
@@ -125,7 +126,7 @@ describe('what photographers know', () => {
       light: { ev100: 2 },
       sensor: { stabiliserStops: 3 },
     });
-    expect(planBrief(lamps).choice.shutterS).to.be.within(1 / 30, 1 / 4);
+    expect(planWithoutLadder(lamps).choice.shutterS).to.be.within(1 / 30, 1 / 4);
   });
   it('plans 1/500 s and faster for a runner coming straight on, though nothing crosses the frame', () => {
     const runner = full(200, {
@@ -134,7 +135,7 @@ describe('what photographers know', () => {
       lens: { widestF: 2.8 },
       sensor: { stabiliserStops: 4 },
     });
-    expect(planBrief(runner).choice.shutterS).to.be.at.most(1 / 500);
+    expect(planWithoutLadder(runner).choice.shutterS).to.be.at.most(1 / 500);
   });
   it('plans 1/1000 to 1/3200 s for a bird that is followed, where holding still asks for the fastest there is', () => {
     const bird = (follow: boolean) =>
@@ -145,8 +146,8 @@ describe('what photographers know', () => {
         sensor: { stabiliserStops: 4 },
         hold: { conditions: [], follow },
       });
-    expect(planBrief(bird(true)).choice.shutterS).to.be.within(1 / 3300, 1 / 1000);
-    expect(planBrief(bird(false)).choice.shutterS).to.be.below(1 / 3500);
+    expect(planWithoutLadder(bird(true)).choice.shutterS).to.be.within(1 / 3300, 1 / 1000);
+    expect(planWithoutLadder(bird(false)).choice.shutterS).to.be.below(1 / 3500);
   });
   it('plans about 1/300 s for large animals that move slowly', () => {
     const deer = full(400, {
@@ -155,7 +156,7 @@ describe('what photographers know', () => {
       lens: { widestF: 5.6 },
       sensor: { stabiliserStops: 4 },
     });
-    expect(planBrief(deer).choice.shutterS).to.be.within(1 / 500, 1 / 200);
+    expect(planWithoutLadder(deer).choice.shutterS).to.be.within(1 / 500, 1 / 200);
   });
   it('keeps to base ISO in any light for those who do, and lets shutter and stabiliser do the work', () => {
     for (let ev100 = 3; ev100 <= 9; ev100 += 0.1) {
@@ -165,15 +166,15 @@ describe('what photographers know', () => {
         sensor: { stabiliserStops: 4 },
         picture: { isoCeiling: 100, liftCeilingStops: 0 },
       });
-      const { possible, choice } = planBrief(keeper);
+      const { possible, choice } = planWithoutLadder(keeper);
       expect(possible, `EV ${ev100.toFixed(1)}`).to.equal(true);
       expect(choice.iso).to.equal(100);
     }
   });
   it('lets taste move the ISO by a stop and a third and more where no ceiling stands in the way', () => {
     const at = (tasteStops: number) =>
-      planBrief(briefWith({ light: { ev100: 6 }, picture: { tasteStops, isoCeiling: 51_200, liftCeilingStops: 8 } })).figures
-        .isoEquivalent;
+      planWithoutLadder(briefWith({ light: { ev100: 6 }, picture: { tasteStops, isoCeiling: 51_200, liftCeilingStops: 8 } }))
+        .figures.isoEquivalent;
     expect(Math.log2(at(-4) / at(4))).to.be.at.least(4 / 3 - 1e-9);
   });
 });

@@ -4,7 +4,7 @@ import { anyBrief, briefWith, exampleBrief, wishing } from '../../test/briefs.ts
 import { SCHOOLS, type Brief, type School } from '../brief/brief.ts';
 import type { GateState } from './gates.ts';
 import { hushPoint } from './hushPoint.ts';
-import { compareSchools, planBrief, whatDarkerBuys, type SchoolRow } from './planBrief.ts';
+import { compareSchools, planBrief, planWithoutLadder, whatDarkerBuys, type SchoolRow } from './planBrief.ts';
 import { choiceOf } from './schools.ts';
 import { Situation } from './situation.ts';
 
@@ -117,22 +117,22 @@ describe('the schools', () => {
     const quay = wishing(briefWith({ subject: { speedMps: 0 }, light: { ev100: 4 }, sensor: { stabiliserStops: 5 } }), {
       school: 'clean',
     });
-    const { choice, possible } = planBrief(quay);
+    const { choice, possible } = planWithoutLadder(quay);
     expect(possible).to.equal(true);
     expect(choice.labels.iso).to.match(/^(100|125)$/);
     expect(choice.shutterS).to.be.at.least(1 / 4);
   });
   it('keep to a wished clean ISO instead of the body’s base', () => {
     const brief = wishing(briefWith({ subject: { speedMps: 0 }, light: { ev100: 6 } }), { school: 'clean' });
-    const wished = planBrief({ ...brief, picture: { ...brief.picture, cleanIso: 400 } });
+    const wished = planWithoutLadder({ ...brief, picture: { ...brief.picture, cleanIso: 400 } });
     expect(wished.choice.iso).to.be.within(390, 520);
   });
 
   it('measure themselves against the hush point, in parts that add up', () => {
     fc.assert(
       fc.property(anyBrief, fc.constantFrom<School>('moment', 'clean', 'depth'), (brief, school) => {
-        const { against, figures } = planBrief(wishing(brief, { school }));
-        const hush = planBrief(brief);
+        const { against, figures } = planWithoutLadder(wishing(brief, { school }));
+        const hush = planWithoutLadder(brief);
         if (!hush.possible) return void expect(against).to.equal(null);
         expect(against!.hush.labels).to.deep.equal(hush.choice.labels);
         expect(against!.halvings).to.be.closeTo(against!.blur + against!.grain, 1e-9);
@@ -149,7 +149,7 @@ describe('pins', () => {
     picture: { ...brief.picture, pinned: { ...brief.picture.pinned, ...pins } },
   });
   it('leave the Valley whole, and say how far the pinned shutter is from the hush point and why', () => {
-    const plan = planBrief(pinned({ shutterS: 1 / 60 }, briefWith({ picture: { liftCeilingStops: 2 } })));
+    const plan = planWithoutLadder(pinned({ shutterS: 1 / 60 }, briefWith({ picture: { liftCeilingStops: 2 } })));
     expect(plan.curve).to.have.length(37);
     expect(plan.choice.labels.shutter).to.equal('1/60');
     expect(plan.against!.halvings).to.be.above(0.1);
@@ -159,17 +159,17 @@ describe('pins', () => {
     expect(plan.against!.by).to.equal('pins');
   });
   it('make the aperture the Valley’s own', () => {
-    for (const point of planBrief(pinned({ fNumber: 4 })).curve) expect(point.fNumber).to.be.closeTo(4, 1e-9);
+    for (const point of planWithoutLadder(pinned({ fNumber: 4 })).curve) expect(point.fNumber).to.be.closeTo(4, 1e-9);
   });
   it('of shutter, aperture and ISO leave nothing to solve: possible as long as light, hands and movement allow', () => {
-    const good = planBrief(pinned({ shutterS: 1 / 200, fNumber: 2.8, iso: 6400 }));
+    const good = planWithoutLadder(pinned({ shutterS: 1 / 200, fNumber: 2.8, iso: 6400 }));
     expect(good.possible).to.equal(true);
     expect(good.against!.halvings).to.be.closeTo(0, 1e-9);
-    const dark = planBrief(pinned({ shutterS: 1 / 2000, fNumber: 2.8, iso: 400 }));
+    const dark = planWithoutLadder(pinned({ shutterS: 1 / 2000, fNumber: 2.8, iso: 400 }));
     expect(dark.possible).to.equal(false);
     expect(dark.remedies.map(({ code }) => code)).to.deep.equal(['unpin']);
     expect(dark.reasons[0]).to.include({ code: 'impossible', why: 'tooDark', pinned: true });
-    const white = planBrief(pinned({ shutterS: 1 / 8, fNumber: 2.8, iso: 51_200 }));
+    const white = planWithoutLadder(pinned({ shutterS: 1 / 8, fNumber: 2.8, iso: 51_200 }));
     expect(white.possible).to.equal(false);
     expect(white.reasons[0]).to.include({ code: 'impossible', why: 'tooBright', pinned: true });
   });
@@ -190,15 +190,15 @@ describe('aims that show motion', () => {
   // Common practice: a wide street scene shows a passing cyclist as a streak at 1/60; people seen from above dissolve at 1/4 to 1/2 s.
   const street = briefWith({ subject: { speedMps: 5, distanceM: 5 }, light: { ev100: 7 }, sensor: { stabiliserStops: 5 } });
   it('streak a passing cyclist over 3 to 8 % of the picture height at about 1/30 to 1/15 s', () => {
-    const { choice, figures, possible } = planBrief(wishing(street, { aim: 'streak' }));
+    const { choice, figures, possible } = planWithoutLadder(wishing(street, { aim: 'streak' }));
     expect(possible).to.equal(true);
     expect(figures.smearShare).to.be.within(0.03, 0.08);
     expect(choice.shutterS).to.be.within(1 / 52, 1 / 12);
   });
   it('leave a trace of half to two per cent, at a faster shutter', () => {
-    const trace = planBrief(wishing(street, { aim: 'trace' }));
+    const trace = planWithoutLadder(wishing(street, { aim: 'trace' }));
     expect(trace.figures.smearShare).to.be.within(0.005, 0.02);
-    expect(trace.choice.shutterS).to.be.below(planBrief(wishing(street, { aim: 'streak' })).choice.shutterS);
+    expect(trace.choice.shutterS).to.be.below(planWithoutLadder(wishing(street, { aim: 'streak' })).choice.shutterS);
   });
   it('stay inside their range wherever a setting with Hold open lies there', function () {
     this.timeout(60_000);
@@ -223,7 +223,7 @@ describe('aims that show motion', () => {
     );
   });
   it('ask for a filter where the light is too bright for so slow a shutter', () => {
-    const plan = planBrief(wishing(briefWith({ subject: { speedMps: 1 }, light: { ev100: 13 } }), { aim: 'streak' }));
+    const plan = planWithoutLadder(wishing(briefWith({ subject: { speedMps: 1 }, light: { ev100: 13 } }), { aim: 'streak' }));
     expect(plan.possible).to.equal(false);
     expect(plan.remedies.map(({ code }) => code)).to.include('filter');
   });
@@ -237,7 +237,7 @@ describe('the aim to pan', () => {
     picture: { maxBurst: 10 },
   });
   it('takes the shutter of the wished streak, says the residue and the chance, and lets the burst run', () => {
-    const { choice, figures, possible, reasons, camera } = planBrief(wishing(derby, { aim: 'pan' }));
+    const { choice, figures, possible, reasons, camera } = planWithoutLadder(wishing(derby, { aim: 'pan' }));
     expect(possible).to.equal(true);
     // Hand arithmetic: f·ω = 85·7/8 = 74.4 mm/s; 8 % of 23.5 mm is 1.88 mm: 1/39.6 s, the mark 1/40.
     expect(choice.labels.shutter).to.equal('1/40');
@@ -250,10 +250,10 @@ describe('the aim to pan', () => {
   });
   // Common practice: panning in daylight needs very low ISO and a small aperture to get slow enough.
   it('goes to base ISO and a small aperture in daylight, and asks for a filter beyond', () => {
-    const day = planBrief(wishing({ ...derby, light: { ...derby.light, ev100: 13 } }, { aim: 'pan' }));
+    const day = planWithoutLadder(wishing({ ...derby, light: { ...derby.light, ev100: 13 } }, { aim: 'pan' }));
     expect(day.choice.iso).to.be.at.most(130);
     expect(day.choice.fNumber).to.be.above(11);
-    const sun = planBrief(wishing({ ...derby, light: { ...derby.light, ev100: 16 } }, { aim: 'pan' }));
+    const sun = planWithoutLadder(wishing({ ...derby, light: { ...derby.light, ev100: 16 } }, { aim: 'pan' }));
     expect(sun.possible).to.equal(false);
     expect(sun.remedies.map(({ code }) => code)).to.deep.equal(['filter']);
   });
@@ -282,14 +282,16 @@ describe('how dark it should look', () => {
       light: { ev100: 7 },
       picture: { pinned: { shutterS: 1 / 250, fNumber: 2.8, iso: null, burst: 3 } },
     });
-    const [metered, darker] = [planBrief(bright), planBrief(wishing(bright, { keyStops: -1 }))];
+    const [metered, darker] = [planWithoutLadder(bright), planWithoutLadder(wishing(bright, { keyStops: -1 }))];
     expect(Math.log2(metered.choice.iso / darker.choice.iso)).to.be.closeTo(1, 1e-9);
     expect(darker.figures.snr).to.be.closeTo(metered.figures.snr, 0.02 * metered.figures.snr);
     expect(darker.figures.compensationStops).to.be.closeTo(metered.figures.compensationStops - 1, 1e-9);
   });
   it('buys up to a stop of shutter where ceiling and lift are the limit', () => {
     const dark = wishing(briefWith({ light: { ev100: 3 } }), { school: 'moment' });
-    const stops = Math.log2(planBrief(dark).choice.shutterS / planBrief(wishing(dark, { keyStops: -1 })).choice.shutterS);
+    const stops = Math.log2(
+      planWithoutLadder(dark).choice.shutterS / planWithoutLadder(wishing(dark, { keyStops: -1 })).choice.shutterS,
+    );
     expect(stops).to.be.within(2 / 3 - 1e-9, 1 + 1e-9);
     expect(whatDarkerBuys(wishing(dark, { keyStops: -1 })).shutterStops).to.be.closeTo(stops, 1e-9);
     expect(whatDarkerBuys(dark)).to.include({ shutterStops: 0, isoStops: 0 });

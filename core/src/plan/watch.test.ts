@@ -1,11 +1,11 @@
 import { expect } from 'chai';
 import { briefWith } from '../../test/briefs.ts';
 import type { Brief } from '../brief/brief.ts';
-import { planBrief } from './planBrief.ts';
+import { planWithoutLadder } from './planBrief.ts';
 import type { Reason } from './reasons.ts';
 
 const about = <Code extends Reason['code']>(brief: Brief, code: Code) =>
-  planBrief(brief).reasons.find((reason): reason is Extract<Reason, { code: Code }> => reason.code === code);
+  planWithoutLadder(brief).reasons.find((reason): reason is Extract<Reason, { code: Code }> => reason.code === code);
 
 describe('what a place asks to be watched for', () => {
   const stage: Brief = {
@@ -32,7 +32,7 @@ describe('focus as a decision', () => {
   });
   it('is told in centimetres where there are few, with what a stop down gives and costs', () => {
     const { depthM, narrower } = about(close, 'shallow')!;
-    const { nearM, farM } = planBrief(close).figures;
+    const { nearM, farM } = planWithoutLadder(close).figures;
     expect(depthM).to.be.closeTo(farM! - nearM, 1e-12);
     expect(depthM).to.be.below(0.1);
     // Depth of field grows with the f-number: a stop is √2 in depth, and a stop of ISO at the same shutter.
@@ -48,15 +48,15 @@ describe('focus as a decision', () => {
     expect(about(bright, 'opens')).to.equal(undefined);
   });
   it('sets what helps it, and puts each on the list to set back', () => {
-    const low = planBrief(
+    const low = planWithoutLadder(
       briefWith({ subject: { speedMps: 0, lowContrast: true }, light: { ev100: -1.5 }, picture: { isoCeiling: 51_200 } }),
     );
     expect(low.figures.gates.focus).not.to.equal('open');
     expect(low.camera.focusOptions).to.include('lowLight');
-    const lifted = planBrief(briefWith({}));
+    const lifted = planWithoutLadder(briefWith({}));
     expect(lifted.camera.mode).to.equal('manual');
     expect(lifted.camera.focusOptions).to.deep.equal(['previewOff']);
-    const street = planBrief(
+    const street = planWithoutLadder(
       briefWith({ light: { ev100: 11 }, picture: { pinned: { shutterS: null, fNumber: 8, iso: null, burst: null } } }),
     );
     expect(street.camera.focusOptions).to.deep.equal(['release']);

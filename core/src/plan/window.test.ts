@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { anyBrief, exampleBrief } from '../../test/briefs.ts';
 import { shutterLabel } from '../light/marks.ts';
 import type { Gates } from './gates.ts';
-import { planBrief } from './planBrief.ts';
+import { planWithoutLadder } from './planBrief.ts';
 import { windowOf } from './window.ts';
 
 const OPEN: Gates = { freeze: 'open', hold: 'open', light: 'open', depth: 'open', flicker: 'open', focus: 'open' };
@@ -12,7 +12,7 @@ const row = (k: number, gates: Partial<Gates> = {}) => ({ shutterS: 2 ** (-k / 3
 describe('the window of the gates', () => {
   // Smear passes 4 px below 1/160 s (644 px a second), lift passes 1⅓ stops above 1/320 s: hand arithmetic on the worked example.
   it('of the worked example is 1/160 to 1/320 s, ended by Freeze and by Light', () => {
-    const plan = planBrief(exampleBrief());
+    const plan = planWithoutLadder(exampleBrief());
     const window = windowOf(plan.gateRows, plan.choice.shutterS)!;
     expect([shutterLabel(window.slowestS), shutterLabel(window.fastestS)]).to.deep.equal(['1/160', '1/320']);
     expect([window.slower, window.faster]).to.deep.equal(['freeze', 'light']);
@@ -34,7 +34,7 @@ describe('the window of the gates', () => {
   it('holds the hush point of every plan that relaxed nothing', () => {
     fc.assert(
       fc.property(anyBrief, (brief) => {
-        const plan = planBrief(brief);
+        const plan = planWithoutLadder(brief);
         fc.pre(plan.possible && plan.relaxed.length === 0);
         const window = windowOf(plan.gateRows, plan.choice.shutterS);
         expect(window?.slowestS).to.be.at.least(plan.choice.shutterS);

@@ -1,10 +1,10 @@
-import { planAtShutter, planBrief } from '@hushto/core';
+import { planAtShutter, planWithoutLadder } from '@hushto/core';
 import { expect } from 'chai';
 import { briefWith, exampleBrief } from '../../../core/test/briefs.ts';
 import { apertureState, burstState, isoState, shutterState } from './cells.ts';
 
 const brief = exampleBrief();
-const plan = planBrief(brief);
+const plan = planWithoutLadder(brief);
 
 describe('how a dial-in value came to be', () => {
   it('is said of the worked example: shutter computed, aperture at the widest, ISO at the ceiling', () => {
@@ -22,14 +22,14 @@ describe('how a dial-in value came to be', () => {
   });
   it('tells the body’s top from the user’s ceiling, and base ISO from both', () => {
     const dark = briefWith({ sensor: { maxIso: 3200 } });
-    expect(isoState(dark, planBrief(dark)).word).to.equal('At the body’s top.');
+    expect(isoState(dark, planWithoutLadder(dark)).word).to.equal('At the body’s top.');
     const bright = briefWith({ light: { ev100: 13 } });
-    expect(isoState(bright, planBrief(bright)).word).to.equal('At base ISO.');
+    expect(isoState(bright, planWithoutLadder(bright)).word).to.equal('At base ISO.');
   });
   it('is said of a pin: yours, until it cannot work', () => {
     const pins = { shutterS: 1 / 320, fNumber: 4, iso: 3200, burst: 2 };
     const pinned = briefWith({ light: { ev100: 6 }, picture: { pinned: pins } });
-    const at = planBrief(pinned);
+    const at = planWithoutLadder(pinned);
     for (const state of [
       shutterState(pinned, at, at, false),
       apertureState(pinned, at),
@@ -38,11 +38,11 @@ describe('how a dial-in value came to be', () => {
     ])
       expect(state).to.deep.equal({ how: 'pinned', word: 'Pinned.' });
     const dark = briefWith({ light: { ev100: 0 }, picture: { pinned: pins } });
-    expect(isoState(dark, planBrief(dark)).how).to.equal('impossible');
+    expect(isoState(dark, planWithoutLadder(dark)).how).to.equal('impossible');
   });
   it('does not call a smear too slow where the school or the aim has given Freeze up', () => {
     const clean = briefWith({ light: { ev100: 2 }, picture: { school: 'clean' } });
-    const at = planBrief(clean);
+    const at = planWithoutLadder(clean);
     expect(at.figures.gates.freeze).to.equal('shut');
     expect(shutterState(clean, at, at, false).how).to.equal('computed');
   });

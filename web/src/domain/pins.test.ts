@@ -1,10 +1,10 @@
-import { planBrief } from '@hushto/core';
+import { planWithoutLadder } from '@hushto/core';
 import { expect } from 'chai';
 import { exampleBrief } from '../../../core/test/briefs.ts';
 import { canStep, isPinned, pinCount, stepPin, togglePin, unpinned } from './pins.ts';
 
 const brief = exampleBrief();
-const { choice } = planBrief(brief);
+const { choice } = planWithoutLadder(brief);
 
 describe('pins', () => {
   it('hold a value where it is shown, and let it go again', () => {

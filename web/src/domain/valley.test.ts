@@ -1,4 +1,4 @@
-import { planBrief, shutterMarks } from '@hushto/core';
+import { planWithoutLadder, shutterMarks } from '@hushto/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { anyBrief, exampleBrief } from '../../../core/test/briefs.ts';
@@ -6,7 +6,7 @@ import { cursorRange, movedCursor, runsOf, valleyFrame } from './valley.ts';
 
 describe('the part of the Valley that is drawn', () => {
   it('ends two halvings above the best of the floor and starts at nothing lost', () => {
-    const plan = planBrief(exampleBrief());
+    const plan = planWithoutLadder(exampleBrief());
     const frame = valleyFrame(plan);
     expect(frame.top - frame.best).to.be.closeTo(2, 1e-9);
     expect(frame.foot).to.equal(0);
@@ -15,7 +15,7 @@ describe('the part of the Valley that is drawn', () => {
   it('lets the foot rise under a deep valley, never above its floor', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 12, noNaN: true }), (lost) => {
-        const plan = planBrief(exampleBrief());
+        const plan = planWithoutLadder(exampleBrief());
         const { foot, best, top } = valleyFrame({
           ...plan,
           figures: { ...plan.figures, plateau: null, lostGrain: lost, lostBlur: 0 },
@@ -29,7 +29,7 @@ describe('the part of the Valley that is drawn', () => {
   it('holds the cursor inside, whatever the brief, and lets go of it on the hush point', () => {
     fc.assert(
       fc.property(anyBrief, fc.integer({ min: -60, max: 60 }), (brief, by) => {
-        const plan = planBrief(brief);
+        const plan = planWithoutLadder(brief);
         const { slow, fast } = cursorRange(plan);
         const third = movedCursor(plan, null, by);
         const hush = shutterMarks.nearest(plan.choice.shutterS);

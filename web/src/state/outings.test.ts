@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import Papa from 'papaparse';
 import { convertIcsCalendar } from 'ts-ics';
 import { RunSheetSchema, tallyFileToday, TallyFileSchema, TallySchema, type Place } from '@hushto/contract';
-import { planBrief } from '@hushto/core';
+import { planWithoutLadder } from '@hushto/core';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
 import { momentOf } from '../sky/zoned.ts';
 import { aheadOf } from '../domain/ahead.ts';
@@ -191,7 +191,7 @@ describe('Pocket', () => {
   it('counts frames of each take apart, and forgets the take with the rest of the spot', () => {
     const store = open();
     const stop = deck.stops[0]!;
-    const { choice } = planBrief(stop.brief);
+    const { choice } = planWithoutLadder(stop.brief);
     store.getState().take(stop.key, 'streak');
     expect(spotOf(store.getState(), stop.key).take).to.equal('streak');
     store.getState().count(stop, stop.brief, 'sharp', choice, 'streak');
@@ -210,7 +210,7 @@ describe('Pocket', () => {
   it('has every press on disk at once, and finds all of them after the tab was killed', () => {
     const storage = memory();
     const stop = deck.stops[1]!;
-    const { choice } = planBrief(stop.brief);
+    const { choice } = planWithoutLadder(stop.brief);
     const first = open(storage).getState();
     first.count(stop, stop.brief, 'sharp', choice, null);
     first.count(stop, stop.brief, 'soft', choice, null);
@@ -230,7 +230,7 @@ describe('Pocket', () => {
   it('begins another tally on another day, and gives all of them as a file the server takes', () => {
     const storage = memory();
     const stop = deck.stops[0]!;
-    const { choice } = planBrief(stop.brief);
+    const { choice } = planWithoutLadder(stop.brief);
     open(storage).getState().count(stop, stop.brief, 'sharp', choice, null);
     const next = open(storage, '2027-01-15');
     next.getState().count(stop, stop.brief, 'missed', choice, null);
@@ -244,7 +244,7 @@ describe('Pocket', () => {
   it('goes on with a tally that was begun before an update, and gives it as a file the server takes', () => {
     const storage = memory();
     const stop = deck.stops[0]!;
-    const { choice } = planBrief(stop.brief);
+    const { choice } = planWithoutLadder(stop.brief);
     open(storage).getState().count(stop, stop.brief, 'sharp', choice, null);
     // As the first release kept it: provenance was a sentence.
     const key = `hushto.pocket.${deck.id}`;
@@ -273,7 +273,7 @@ describe('Pocket', () => {
       newId: () => 'id',
     });
     const stop = deck.stops[0]!;
-    store.getState().count(stop, stop.brief, 'sharp', planBrief(stop.brief).choice, null);
+    store.getState().count(stop, stop.brief, 'sharp', planWithoutLadder(stop.brief).choice, null);
     expect(store.getState().safe).to.equal(false);
     expect(tallyOf(store.getState(), stop.key, '2027-01-14')!.tally.frames).to.have.length(1);
   });
