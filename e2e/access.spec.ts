@@ -38,13 +38,13 @@ const SCREENS: readonly (readonly [at: string, width: number, height: number, re
   ['/light', 390, 844],
   ['/light', 1280, 800, async (page) => page.getByRole('button', { name: 'Table' }).click()],
   ['/light', 1280, 800, async (page) => page.getByRole('button', { name: /56\.0°/ }).click()],
-  ['/hold', 1280, 800],
-  ['/hold', 390, 844],
-  ['/hold', 1280, 800, async (page) => page.getByRole('button', { name: 'Start a hold test' }).click()],
-  ['/grain/figures', 1280, 800, async (page) => page.getByLabel(/against$/).selectOption({ index: 1 })],
-  ['/grain/figures', 390, 844],
-  ['/grain/taste', 1280, 800],
-  ['/grain/measure', 1280, 800, measured],
+  ['/you/steadiness', 1280, 800],
+  ['/you/steadiness', 390, 844],
+  ['/you/steadiness', 1280, 800, async (page) => page.getByRole('button', { name: 'Start a steadiness test' }).click()],
+  ['/kit/figures', 1280, 800, async (page) => page.getByLabel(/against$/).selectOption({ index: 1 })],
+  ['/kit/figures', 390, 844],
+  ['/you/taste', 1280, 800],
+  ['/kit/measure', 1280, 800, measured],
   ['/outings', 1280, 800],
   ['/outings', 390, 844],
   ['/data', 1280, 800],
@@ -198,7 +198,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     expect(small, 'targets under 44 px').to.equal(0);
   });
   it('leaves no sideways scroll on a narrow window', async () => {
-    for (const at of ['/plan', '/light', '/hold', '/grain/figures', '/grain/taste', '/grain/measure', '/outings']) {
+    for (const at of ['/plan', '/light', '/you/steadiness', '/kit/figures', '/you/taste', '/kit/measure', '/outings']) {
       await page.goto(`${app.base}${at}`);
       await page.locator('main:not([aria-busy=true])').waitFor();
       for (const width of [1024, 768, 390]) {

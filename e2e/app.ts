@@ -138,7 +138,7 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
 /** Waits until a screen stands. */
 export async function shown(page: Page): Promise<void> {
   await page.waitForSelector(
-    '.valley-chart, .light-page, .learn-page, .data-page, .pocket, .card-page, .empty:not([aria-busy=true])',
+    '.valley-chart, .first-contact, .light-page, .learn-page, .data-page, .pocket, .card-page, .empty:not([aria-busy=true])',
   );
 }
 

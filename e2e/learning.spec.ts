@@ -19,14 +19,14 @@ const crispness = (page: Page): Promise<number> =>
     return sum / (width * height);
   });
 
-describe('Hold', () => {
+describe('You, steadiness', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));
   after(() => app.stop());
 
   it('is run with the simulated camera by keys alone, survives a reload in the middle, closes by itself and tells what was hidden', async () => {
-    const { page, complaints } = await app.open({ at: '/hold', draws: true });
-    await page.getByRole('button', { name: 'Start a hold test' }).click();
+    const { page, complaints } = await app.open({ at: '/you/steadiness', draws: true });
+    await page.getByRole('button', { name: 'Start a steadiness test' }).click();
     await page.getByText('Simulated', { exact: true }).click();
     await page.getByRole('button', { name: /^Start: / }).click();
     await page.getByRole('heading', { name: /Frame 1 of about/ }).waitFor();
@@ -66,7 +66,7 @@ describe('Hold', () => {
   it('counts frames of one’s own camera, and plans use them at once and say so', async () => {
     const { page, complaints } = await app.open();
     await page.getByText(/from your 18 frames of 3 March/).waitFor();
-    await page.getByRole('link', { name: 'Hold', exact: true }).click();
+    await page.getByRole('link', { name: 'You', exact: true }).click();
     await page.getByRole('link', { name: /Standing, elbows in.*18 frames/ }).click();
     await page
       .locator('.uses')
@@ -93,7 +93,7 @@ describe('Hold', () => {
   });
 
   it('compares two holds, shows rates with their intervals, and gives every frame out as CSV', async () => {
-    const { page } = await app.open({ at: '/hold' });
+    const { page } = await app.open({ at: '/you/steadiness' });
     await page.getByRole('link', { name: /Stabiliser off/ }).click();
     await page.locator('.series-list a[aria-current=page]', { hasText: 'Stabiliser off, 17' }).waitFor();
     await page.getByLabel('Beside').selectOption({ index: 1 });
@@ -108,7 +108,7 @@ describe('Hold', () => {
   });
 
   it('takes photos in: speed from EXIF, verdict proposed from the edges, nothing counted before it is confirmed', async () => {
-    const { page, complaints } = await app.open({ at: '/hold' });
+    const { page, complaints } = await app.open({ at: '/you/steadiness' });
     await page.getByRole('link', { name: /Leaning on a post/ }).click();
     await page.locator('.series-list a[aria-current=page]', { hasText: 'Leaning on a post' }).waitFor();
     const photos = await Promise.all(
@@ -139,13 +139,13 @@ describe('Hold', () => {
   });
 });
 
-describe('Grain', () => {
+describe('You, taste; and Kit', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));
   after(() => app.stop());
 
   it('asks for a taste blind, and the result goes to a brief, which says where it comes from', async () => {
-    const { page, complaints } = await app.open({ at: '/grain/taste', draws: true });
+    const { page, complaints } = await app.open({ at: '/you/taste', draws: true });
     await page.getByRole('button', { name: 'Start a taste test' }).click();
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     const heading = page.getByRole('heading', { name: /^Choice / });
@@ -172,7 +172,7 @@ describe('Grain', () => {
   });
 
   it('finds an ISO ceiling, which a plan then keeps to and says so; undoing takes it back', async () => {
-    const { page } = await app.open({ at: '/grain/taste', draws: true });
+    const { page } = await app.open({ at: '/you/taste', draws: true });
     await page.getByRole('link', { name: /APS-C 24 MP/ }).click();
     await page.getByRole('heading', { name: 'Your ISO ceiling' }).waitFor();
     expect(await page.locator('.answer output').innerText()).to.match(/^\d+$/);
@@ -185,7 +185,7 @@ describe('Grain', () => {
   });
 
   it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
-    const { page, complaints } = await app.open({ at: '/grain' });
+    const { page, complaints } = await app.open({ at: '/kit' });
     const row = page.locator('table.grains').getByRole('row', { name: /^6400 / });
     expect(await row.innerText()).to.match(/76\se⁻[\s\S]*fine/);
     // ISO 1600 lifted two stops looks like 6400. Common practice.
@@ -201,7 +201,7 @@ describe('Grain', () => {
   });
 
   it('measures a sensor from DNGs it wrote itself, which another reader opens, and saves it to the body and its briefs', async () => {
-    const { page, complaints } = await app.open({ at: '/grain/measure' });
+    const { page, complaints } = await app.open({ at: '/kit/measure' });
     await page.getByLabel('Body').selectOption({ label: 'APS-C 24 MP' });
     const [download] = await Promise.all([
       page.waitForEvent('download'),

@@ -48,7 +48,7 @@ const PICTURES: readonly Picture[] = [
     name: 'data',
     reach: dataScreen,
   },
-  { name: 'hold', reach: (page) => lookAt(page, '/hold').then(() => page.keyboard.press('f')) },
+  { name: 'hold', reach: (page) => lookAt(page, '/you/steadiness').then(() => page.keyboard.press('f')) },
   { name: 'grain', reach: twoBodies },
   { name: 'grain-taste', reach: tasteTest },
   { name: 'grain-sensor', scheme: 'dark', reach: sensor },
@@ -85,18 +85,18 @@ async function deepDim(page: Page): Promise<void> {
 }
 
 async function twoBodies(page: Page): Promise<void> {
-  await lookAt(page, '/grain');
+  await lookAt(page, '/kit');
   await page.getByLabel(/against$/).selectOption({ label: 'Full frame 24 MP' });
 }
 
 async function tasteTest(page: Page): Promise<void> {
-  await lookAt(page, '/grain/taste');
+  await lookAt(page, '/you/taste');
   await page.getByRole('button', { name: 'Start a taste test' }).click();
   await page.getByRole('button', { name: 'Start', exact: true }).click();
 }
 
 async function sensor(page: Page): Promise<void> {
-  await lookAt(page, '/grain/measure');
+  await lookAt(page, '/kit/measure');
   await page.getByRole('button', { name: 'Try with the simulated camera' }).click();
   await page.getByRole('heading', { name: /frames say/ }).waitFor();
 }

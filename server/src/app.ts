@@ -1,4 +1,5 @@
 import helmet from '@fastify/helmet';
+import compress from '@fastify/compress';
 import fastifyStatic from '@fastify/static';
 import swagger from '@fastify/swagger';
 import { ApiError, HealthSchema, KIND_NAMES, KINDS, storedSchema, type KindName } from '@hushto/contract';
@@ -7,6 +8,7 @@ import type { MikroORM } from '@mikro-orm/libsql';
 import fastify, { type FastifyInstance, type FastifyReply, type FastifyServerOptions } from 'fastify';
 import { jsonSchemaTransform, serializerCompiler, type ZodTypeProvider } from 'fastify-type-provider-zod';
 import path from 'node:path';
+import { constants } from 'node:zlib';
 import { z } from 'zod';
 import { answerBrokenRequest, answerErrors } from './answers.ts';
 import { readJsonBodies } from './bodies.ts';
@@ -115,6 +117,12 @@ export async function buildApp({
     // On this machine it is plain HTTP.
     strictTransportSecurity: network ? { maxAge: HTTPS_ONLY_S, includeSubDomains: false } : false,
   });
+  // Lists of briefs are text; what is small or packed already goes as it is.
+  await app.register(compress, {
+    threshold: 1024,
+    encodings: ['br', 'gzip'],
+    brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+  });
   await app.register(swagger, { openapi: { info: { title: 'Hushto', version } }, transform: jsonSchemaTransform });
 
   await app.register(
@@ -168,6 +176,8 @@ async function servePage(app: FastifyInstance, webRoot: string): Promise<void> {
   await app.register(fastifyStatic, {
     root: webRoot,
     cacheControl: false,
+    // Copies that the build has laid beside them.
+    preCompressed: true,
     setHeaders: (reply, file) => {
       // Vite names assets by their content, so they may be kept for ever; the index must be asked for again.
       const isAsset = path.relative(webRoot, file).startsWith('assets');

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { brotliCompressSync, brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { testServer, type TestServer } from './helpers.ts';
 
 describe('the built page', () => {
@@ -11,6 +12,7 @@ describe('the built page', () => {
     mkdirSync(path.join(webRoot, 'assets'));
     writeFileSync(path.join(webRoot, 'index.html'), '<!doctype html><title>hushto</title>');
     writeFileSync(path.join(webRoot, 'assets/app-1a2b.js'), 'export {}');
+    writeFileSync(path.join(webRoot, 'assets/app-1a2b.js.br'), brotliCompressSync('export {}'));
     server = await testServer({ webRoot });
   });
   after(async () => {
@@ -29,6 +31,23 @@ describe('the built page', () => {
   });
   it('may keep assets for ever, for their names change with their content', async () => {
     expect((await get('/assets/app-1a2b.js')).headers['cache-control']).to.include('immutable');
+  });
+  it('sends the copy that was laid beside a file, and packs long replies of the API', async () => {
+    const script = await server.app.inject({
+      url: '/assets/app-1a2b.js',
+      headers: { host: 'localhost:4567', 'accept-encoding': 'br' },
+    });
+    expect(script.headers['content-encoding']).to.equal('br');
+    expect(brotliDecompressSync(script.rawPayload).toString()).to.equal('export {}');
+    expect(script.headers['content-type']).to.include('javascript');
+    expect(script.headers['cache-control']).to.include('immutable');
+    const api = await server.app.inject({
+      url: '/api/openapi.json',
+      headers: { host: 'localhost:4567', 'accept-encoding': 'gzip' },
+    });
+    expect(api.headers['content-encoding']).to.equal('gzip');
+    expect(JSON.parse(gunzipSync(api.rawPayload).toString()).info.title).to.equal('Hushto');
+    expect((await get('/api/health')).headers['content-encoding']).to.equal(undefined);
   });
   it('never stands in for the API or for a file that is not there', async () => {
     for (const url of ['/api', '/api/nothing', '/assets/gone-3c4d.js']) {

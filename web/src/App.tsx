@@ -1,6 +1,7 @@
-import { createBrowserRouter, Navigate, Outlet, useLocation } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, useLocation, useParams } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Masthead } from './components/Masthead.tsx';
+import { EARLIER_ADDRESSES } from './components/rooms.ts';
 import { ToastProvider } from './components/Toasts.tsx';
 import { PlanScreen } from './screens/Plan/PlanScreen.tsx';
 import { useTheme } from './state/settings.ts';
@@ -17,21 +18,25 @@ const router = createBrowserRouter([
       { path: '/card/:id', lazy: async () => ({ Component: (await import('./screens/Card/CardScreen.tsx')).CardScreen }) },
       { path: '/light', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
       { path: '/light/:id', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
-      { path: '/hold', lazy: async () => ({ Component: (await import('./screens/Hold/HoldScreen.tsx')).HoldScreen }) },
-      { path: '/hold/:id', lazy: async () => ({ Component: (await import('./screens/Hold/HoldScreen.tsx')).HoldScreen }) },
-      { path: '/grain', element: <Navigate to="/grain/figures" replace /> },
+      { path: '/you', element: <Navigate to="/you/steadiness" replace /> },
       {
-        path: '/grain/figures',
-        lazy: async () => ({ Component: (await import('./screens/Grain/FiguresScreen.tsx')).FiguresScreen }),
+        path: '/you/steadiness/:id?',
+        lazy: async () => ({ Component: (await import('./screens/You/HoldScreen.tsx')).HoldScreen }),
       },
       {
-        path: '/grain/taste/:id?',
-        lazy: async () => ({ Component: (await import('./screens/Grain/TasteScreen.tsx')).TasteScreen }),
+        path: '/you/taste/:id?',
+        lazy: async () => ({ Component: (await import('./screens/You/TasteScreen.tsx')).TasteScreen }),
+      },
+      { path: '/kit', element: <Navigate to="/kit/figures" replace /> },
+      {
+        path: '/kit/figures',
+        lazy: async () => ({ Component: (await import('./screens/Kit/FiguresScreen.tsx')).FiguresScreen }),
       },
       {
-        path: '/grain/measure',
-        lazy: async () => ({ Component: (await import('./screens/Grain/MeasureScreen.tsx')).MeasureScreen }),
+        path: '/kit/measure',
+        lazy: async () => ({ Component: (await import('./screens/Kit/MeasureScreen.tsx')).MeasureScreen }),
       },
+      ...Object.entries(EARLIER_ADDRESSES).map(([path, to]) => ({ path, element: <Moved to={to} /> })),
       {
         path: '/outings',
         lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),
@@ -56,6 +61,12 @@ export function App() {
       <RouterProvider router={router} />
     </ToastProvider>
   );
+}
+
+/** An address of an earlier release: on to where that is now. */
+function Moved({ to }: { to: string }) {
+  const { id = '' } = useParams();
+  return <Navigate to={to.replace(':id', id)} replace />;
 }
 
 /** A fault of ours. What was typed is kept in the browser and comes back with the page. */

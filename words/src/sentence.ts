@@ -61,7 +61,7 @@ export const motionVerb = ({ verb = 'moves' }: Brief['subject']): string => (GET
 
 /** "no flicker", "40 % flicker at 100 Hz". */
 export function flickerText({ flicker }: Brief['light']): string {
-  if (flicker.modulation === 0) return 'no flicker';
+  if (flicker.modulation === 0) return 'no\u00a0flicker';
   return `${figure(flicker.modulation * 100)}\u00a0% flicker at ${figure(flicker.frequencyHz)}\u00a0Hz`;
 }
 

@@ -9,6 +9,7 @@ import { clashesIn, waitingIn } from '../sync/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
 import { useRenewal } from '../state/worker.ts';
 import { ShortcutList } from './ShortcutList.tsx';
+import { ROOMS } from './rooms.ts';
 import { UndoRedo } from './UndoRedo.tsx';
 import { useShortcuts } from './useShortcuts.ts';
 
@@ -16,13 +17,7 @@ import { useShortcuts } from './useShortcuts.ts';
 const OnAPhone = lazy(async () => ({ default: (await import('./OnAPhone.tsx')).OnAPhone }));
 const ChangedTwice = lazy(async () => ({ default: (await import('./ChangedTwice.tsx')).ChangedTwice }));
 
-const SCREENS = [
-  ['/plan', 'Plan'],
-  ['/light', 'Light'],
-  ['/hold', 'Hold'],
-  ['/grain', 'Grain'],
-  ['/outings', 'Outings'],
-] as const;
+const SCREENS = Object.values(ROOMS).map(({ to, name }) => [to, name] as const);
 
 /** Name, navigation and what belongs to the whole app. Navigation shows only screens that exist. */
 export function Masthead() {

@@ -7,7 +7,7 @@ import { useSettings } from '../state/settings.ts';
 type Keys = readonly (readonly [keys: string[], does: string])[];
 
 /** What each screen's keys do; the last two work everywhere. */
-const KEYS: Record<'plan' | 'light' | 'outings' | 'hold' | 'grain', Keys> = {
+const KEYS: Record<'plan' | 'light' | 'outings' | 'you/steadiness' | 'you/taste', Keys> = {
   plan: [
     [['←', '→'], 'Shutter, a third'],
     [['⇧', '←', '→'], 'Shutter, a stop'],
@@ -25,14 +25,14 @@ const KEYS: Record<'plan' | 'light' | 'outings' | 'hold' | 'grain', Keys> = {
     [['t'], 'Table or chart'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
-  hold: [
+  'you/steadiness': [
     [['f'], 'Take the frame with the simulated camera'],
     [['j'], 'The frame is sharp'],
     [['k'], 'The frame is soft'],
     [['t'], 'Table or chart'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
-  grain: [
+  'you/taste': [
     [['j'], 'The left frame; acceptable'],
     [['k'], 'The right frame; too much'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
@@ -59,8 +59,8 @@ const EVERYWHERE: Keys = [
 export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   const { letterKeys, set } = useSettings(useShallow(({ letterKeys, set }) => ({ letterKeys, set })));
   const { pathname } = useLocation();
-  const screen = pathname.split('/')[1];
-  const keys = KEYS[screen as keyof typeof KEYS] ?? KEYS.plan;
+  const screen = (Object.keys(KEYS) as (keyof typeof KEYS)[]).find((path) => pathname.startsWith(`/${path}`));
+  const keys = KEYS[screen ?? 'plan'];
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Trigger className="btn s bare icon keys-open" aria-label="Keyboard shortcuts" title="Keyboard shortcuts (?)">

@@ -20,7 +20,7 @@ export function TakeChips({ brief, takes, taken, onTake, lines }: TakeChipsProps
       aria-checked={(taken?.code ?? null) === code}
       aria-label={says}
       title={says}
-      className="min-h-9 cursor-pointer rounded-[6px] border border-edge px-1 text-[13px] hover:bg-sunk aria-checked:border-ink aria-checked:font-bold aria-checked:outline aria-checked:outline-ink max-sm:min-h-11 max-sm:text-[15px]"
+      className="min-h-9 cursor-pointer rounded-[6px] border border-edge px-1 text-[13px] hover:bg-sunk aria-checked:border-ink aria-checked:font-bold aria-checked:outline aria-checked:outline-ink whitespace-nowrap max-sm:min-h-11"
       onClick={() => onTake(code)}
     >
       {name}

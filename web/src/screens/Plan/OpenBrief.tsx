@@ -145,7 +145,8 @@ const ReasonList = memo(function ReasonList({ brief, plan, third }: ReasonsProps
     [brief, plan, third],
   );
   return (
-    <ol>
+    // What fades under the edge can be reached by the keyboard.
+    <ol tabIndex={0} aria-labelledby="why-title">
       {reasons.map((reason) => (
         <li key={JSON.stringify(reason)} className={reason.code === 'hands' ? 'hands' : undefined}>
           {reasonWords(brief, reason)}

@@ -11,7 +11,7 @@ import { useLastOpen } from '../../state/lastOpen.ts';
 import { OpenBrief } from './OpenBrief.tsx';
 
 // Only a first visit begins from them.
-const Situations = lazy(async () => ({ default: (await import('./Situations.tsx')).Situations }));
+const FirstContact = lazy(async () => ({ default: (await import('./FirstContact.tsx')).FirstContact }));
 
 /** Plan, the home: loads the briefs and opens one. */
 export function PlanScreen() {
@@ -45,22 +45,17 @@ function Opened({ stored }: { stored: StoredBrief }) {
   return <OpenBrief stored={stored} />;
 }
 
-/** Nothing is stored: what to do first, and the demo data. */
+/** Nothing is stored: situations to begin from, and the demo evening. */
 function NoBriefs() {
   const navigate = useNavigate();
   const { show } = useToasts();
   const fail = (error: unknown): void => show(error instanceof Error ? error.message : String(error));
   return (
-    <Message title="No brief yet">
-      <p>Begin from the situation most like yours and change what differs, or look round in Port Alder’s lantern week.</p>
-      <button type="button" className="btn go" onClick={() => void addDemo().catch(fail)}>
-        Load Port Alder’s briefs
-      </button>
-      <div className="menu inline">
-        <Suspense>
-          <Situations onPick={(brief) => void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)} />
-        </Suspense>
-      </div>
-    </Message>
+    <Suspense fallback={<Message title="One moment" busy />}>
+      <FirstContact
+        onPick={(brief) => void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)}
+        onDemo={() => void addDemo().catch(fail)}
+      />
+    </Suspense>
   );
 }

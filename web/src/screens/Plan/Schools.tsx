@@ -26,7 +26,11 @@ export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, 
         onChange={(school) => edit(patch('picture', { school }))}
       />
       <Dialog.Root open={open} onOpenChange={setOpen}>
-        <Dialog.Trigger className="btn s bare icon" aria-label="What comes first, side by side" title="What comes first, side by side">
+        <Dialog.Trigger
+          className="btn s bare icon"
+          aria-label="What comes first, side by side"
+          title="What comes first, side by side"
+        >
           <Columns3 className="i" aria-hidden="true" />
         </Dialog.Trigger>
         <Dialog.Portal>

@@ -43,7 +43,8 @@ export function StepBar({ brief, shown, comparison, view, canSlow, canFasten, st
         <span className="vh">; choose {WORDS[next].name.toLowerCase()}</span>
       </button>
       <p aria-live="polite">
-        <b>{comparison}.</b> Smear {plainNumber(figures.subjectBlurViewPx)}&nbsp;px {view}, {choice.labels.lift === '0' ? 'nothing to brighten' : `${choice.labels.lift} to brighten later`}.
+        <b>{comparison}.</b> Smear {plainNumber(figures.subjectBlurViewPx)}&nbsp;px {view},{' '}
+        {choice.labels.lift === '0' ? 'nothing to brighten' : `${choice.labels.lift} to brighten later`}.
       </p>
       <div className="steps">
         <button type="button" className="btn" disabled={!can(-1)} onClick={() => step(cell, -1)}>

@@ -162,13 +162,13 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </nav>
       )}
       <DialledValues brief={taken} plan={shown} />
-      <section className="px-5 pt-4" aria-label="Takes">
+      <section className="px-5 pt-3" aria-label="Takes">
         <TakeChips
           brief={brief}
           takes={plan.takes}
           taken={take}
           onTake={(code) => pocket.take(stop.key, code)}
-          lines="min-h-9"
+          lines="h-9 overflow-hidden"
         />
       </section>
       <Rungs
@@ -295,7 +295,7 @@ function DialledValues({ brief, plan }: { brief: Brief; plan: Plan }) {
         <h2 className="vh">Brighten later</h2>
         <output>
           <small>later</small>
-          {choice.labels.lift}
+          {choice.labels.lift === '0' ? '0' : `+${choice.labels.lift}`}
           <Understroke how={choice.labels.lift === '0' ? 'computed' : 'limit'} />
         </output>
       </div>

@@ -44,7 +44,7 @@ function TestedHands({ brief, edit }: EditorProps) {
   if (counting.length === 0)
     return (
       <p className="help">
-        <Link to="/hold">Test your own hands</Link>: 18 frames replace the starting value.
+        <Link to="/you/steadiness">Test your own hands</Link>: 18 frames replace the starting value.
       </p>
     );
   const { seriesId } = brief.hold;

@@ -39,7 +39,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
           onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3, tasteFrom: undefined }))}
         />
         <p className="help">
-          {tasteFrom ? `From ${provenanceWords('taste', tasteFrom)}.` : <Link to="/grain/taste">Find your taste by looking</Link>}
+          {tasteFrom ? `From ${provenanceWords('taste', tasteFrom)}.` : <Link to="/you/taste">Find your taste by looking</Link>}
         </p>
       </section>
       {school === 'clean' && (

@@ -65,7 +65,7 @@ export function IsoCeilingEditor({ brief, edit }: EditorProps) {
         {brief.picture.isoCeilingFrom ? (
           `From ${provenanceWords('ceiling', brief.picture.isoCeilingFrom)}.`
         ) : (
-          <Link to="/grain/taste">Find your ceiling by looking</Link>
+          <Link to="/you/taste">Find your ceiling by looking</Link>
         )}
       </p>
     </>

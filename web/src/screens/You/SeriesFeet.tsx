@@ -26,7 +26,7 @@ export function SeriesFeet({ stored, history, one, count, on, onTakeBack }: Seri
   const navigate = useNavigate();
   const { show } = useToasts();
   const remove = async (): Promise<void> => {
-    void navigate('/grain/taste');
+    void navigate('/you/taste');
     await discard('tastes', stored.id);
     show(`“${stored.document.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('tastes', stored) });
   };

@@ -7,7 +7,7 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { useLibrary } from '../../state/library.ts';
 import { ceilingStateOf, tasteStateOf } from '../../domain/tasteSeries.ts';
 import { CeilingSheet } from './CeilingSheet.tsx';
-import { GrainPage } from './GrainPage.tsx';
+import { RoomPage } from '../../components/RoomPage.tsx';
 import { NewTaste } from './NewTaste.tsx';
 import { TasteSheet } from './TasteSheet.tsx';
 import { tasteWords } from './words.ts';
@@ -27,9 +27,11 @@ function Tastes() {
   const [asking, setAsking] = useState<TasteSeries['kind'] | null>(null);
   const navigate = useNavigate();
   const open = tastes.find((stored) => stored.id === id);
-  if (!open && tastes[0]) return <Navigate to={`/grain/taste/${tastes[0].id}`} replace />;
+  if (!open && tastes[0]) return <Navigate to={`/you/taste/${tastes[0].id}`} replace />;
   return (
-    <GrainPage
+    <RoomPage
+      room="you"
+      look="grain-page"
       aside={
         <>
           <List tastes={tastes} openId={open?.id ?? ''} />
@@ -65,11 +67,11 @@ function Tastes() {
           onClose={() => setAsking(null)}
           onMade={(made) => {
             setAsking(null);
-            void navigate(`/grain/taste/${made}`);
+            void navigate(`/you/taste/${made}`);
           }}
         />
       )}
-    </GrainPage>
+    </RoomPage>
   );
 }
 
@@ -89,7 +91,7 @@ function List({ tastes, openId }: { tastes: readonly StoredTaste[]; openId: stri
             <ul>
               {own.map(({ id, document }) => (
                 <li key={id}>
-                  <Link to={`/grain/taste/${id}`} aria-current={id === openId ? 'page' : undefined}>
+                  <Link to={`/you/taste/${id}`} aria-current={id === openId ? 'page' : undefined}>
                     <b>{document.title}</b>
                     <span className="num value">{document.closed ? resultOf(document) : `${countOf(document)} so far`}</span>
                     <span className="small quiet">

@@ -45,7 +45,7 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
   const { show } = useToasts();
   useShortcuts({ t: () => setTable(!table) });
   const remove = async (): Promise<void> => {
-    void navigate('/hold');
+    void navigate('/you/steadiness');
     await discard('holds', stored.id);
     show(`“${series.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('holds', stored) });
   };

@@ -66,7 +66,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
     );
   };
   return (
-    <Sheet title="A hold test" wide onClose={onClose}>
+    <Sheet title="A steadiness test" wide onClose={onClose}>
       <div className="form two">
         <div className="form">
           <SegmentedControl

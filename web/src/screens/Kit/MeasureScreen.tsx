@@ -20,7 +20,7 @@ import { useToasts } from '../../components/Toasts.tsx';
 import { keep, libraryNow, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
-import { GrainPage } from './GrainPage.tsx';
+import { RoomPage } from '../../components/RoomPage.tsx';
 import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
 
 const SensorPlots = lazy(async () => ({ default: (await import('./SensorPlots.tsx')).SensorPlots }));
@@ -50,7 +50,9 @@ function Measure() {
       </Message>
     );
   return (
-    <GrainPage
+    <RoomPage
+      room="kit"
+      look="grain-page"
       aside={
         <>
           <BodySelect label="Body" bodies={bodies} value={bodyId} onChange={setBodyId} />
@@ -68,7 +70,7 @@ function Measure() {
       }
     >
       <Bench key={body.id} body={body} />
-    </GrainPage>
+    </RoomPage>
   );
 }
 

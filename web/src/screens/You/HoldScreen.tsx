@@ -5,18 +5,17 @@ import { useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
+import { RoomPage } from '../../components/RoomPage.tsx';
 import { useToasts } from '../../components/Toasts.tsx';
 import { holdTestOf, kitWords, stabiliserWords } from '../../domain/holdSeries.ts';
 import { addDemo, useLibrary } from '../../state/library.ts';
 import { NewTest } from './NewTest.tsx';
 import { OpenSeries } from './OpenSeries.tsx';
-import '../../styles/charts.css';
-import '../../styles/learn.css';
 
 /** How slow this person can hold this kit: one series for each way of holding it. */
 export function HoldScreen() {
   return (
-    <LibraryGate what="hold tests">
+    <LibraryGate what="steadiness tests">
       <Series />
     </LibraryGate>
   );
@@ -35,21 +34,21 @@ function Series() {
       onClose={() => setAsking(null)}
       onMade={(made) => {
         setAsking(null);
-        void navigate(`/hold/${made}`);
+        void navigate(`/you/steadiness/${made}`);
       }}
     />
   );
-  if (!open && holds.length > 0) return <Navigate to={`/hold/${[...holds].sort(byDay).at(-1)!.id}`} replace />;
+  if (!open && holds.length > 0) return <Navigate to={`/you/steadiness/${[...holds].sort(byDay).at(-1)!.id}`} replace />;
   if (!open)
     return (
-      <Message title="No hold test yet">
+      <Message title="No steadiness test yet">
         <p>
           Eighteen frames at speeds that Hushto chooses tell how slow you can go with a kit, and how sure that is. Plans use your
           hands from then on, not the starting value.
         </p>
         <p className="row start">
           <button type="button" className="btn go" onClick={() => setAsking('new')}>
-            <Plus className="i" aria-hidden="true" /> Start a hold test
+            <Plus className="i" aria-hidden="true" /> Start a steadiness test
           </button>
           <button
             type="button"
@@ -63,24 +62,21 @@ function Series() {
       </Message>
     );
   return (
-    <main className="learn-page hold-page">
-      <section className="aside-text" aria-labelledby="hold-title">
-        <div>
-          <h1 id="hold-title" className="screen-title">
-            Hold
-          </h1>
-          <p className="help">
-            How slow you can go and still come home with a sharp frame. One series for each way you hold each kit.
-          </p>
-        </div>
-        <SeriesList holds={holds} openId={open.id} />
-        <button type="button" className="btn" onClick={() => setAsking('new')}>
-          <Plus className="i" aria-hidden="true" /> Start a hold test
-        </button>
-      </section>
+    <RoomPage
+      room="you"
+      look="hold-page"
+      aside={
+        <>
+          <SeriesList holds={holds} openId={open.id} />
+          <button type="button" className="btn" onClick={() => setAsking('new')}>
+            <Plus className="i" aria-hidden="true" /> Start a steadiness test
+          </button>
+        </>
+      }
+    >
       <OpenSeries key={open.id} stored={open} onAgain={() => setAsking(open.document)} />
       {dialog}
-    </main>
+    </RoomPage>
   );
 }
 
@@ -90,7 +86,7 @@ const byDay = (a: StoredHold, b: StoredHold): number => a.document.day.localeCom
 function SeriesList({ holds, openId }: { holds: readonly StoredHold[]; openId: string }) {
   const kits = [...new Set([...holds].sort(byDay).map(({ document }) => kitWords(document)))].reverse();
   return (
-    <nav className="series-list" aria-label="Hold tests">
+    <nav className="series-list" aria-label="Steadiness tests">
       {kits.map((kit) => (
         <section key={kit}>
           <h2>{kit}</h2>
@@ -102,7 +98,7 @@ function SeriesList({ holds, openId }: { holds: readonly StoredHold[]; openId: s
                 const { frames, closed, simulated } = document;
                 return (
                   <li key={id}>
-                    <Link to={`/hold/${id}`} aria-current={id === openId ? 'page' : undefined}>
+                    <Link to={`/you/steadiness/${id}`} aria-current={id === openId ? 'page' : undefined}>
                       <b>{document.title}</b>
                       <span className="num value">{closed ? shutterWords(trusted.markS) : `${frames.length} so far`}</span>
                       <span className="small quiet">

@@ -28,7 +28,7 @@ import { useLibrary } from '../../state/library.ts';
 import { ceilingStateOf } from '../../domain/tasteSeries.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { BodySelect } from './BodySelect.tsx';
-import { GrainPage } from './GrainPage.tsx';
+import { RoomPage } from '../../components/RoomPage.tsx';
 
 /** What a body gives at every ISO and size, what lifting costs, and which of two bodies is ahead. */
 export function FiguresScreen() {
@@ -64,7 +64,9 @@ function Figures() {
     );
   const sensor = sensorOf(body.document);
   return (
-    <GrainPage
+    <RoomPage
+      room="kit"
+      look="grain-page"
       aside={
         <>
           <BodySelect label="Body" bodies={bodies} value={bodyId} onChange={setBodyId} />
@@ -100,7 +102,7 @@ function Figures() {
         </section>
         <LiftSide sensor={sensor} viewCph={viewCph} crop={crop} />
       </div>
-    </GrainPage>
+    </RoomPage>
   );
 }
 
@@ -116,7 +118,7 @@ function Origin({ body }: { body: StoredBody }) {
   if (!guessed.some((key) => ['wellPerUm2', 'readInE', 'readOutE'].includes(key))) return null;
   return (
     <p className="help">
-      Well and read noise are our guess. <Link to="/grain/measure">Measure yours</Link>
+      Well and read noise are our guess. <Link to="/kit/measure">Measure yours</Link>
     </p>
   );
 }

@@ -1,0 +1,44 @@
+/** A room: its name, its address, and its parts where it has more than one. */
+export interface Room {
+  name: string;
+  to: string;
+  /** What it is for, in a line under its name. */
+  says: string;
+  parts: readonly (readonly [to: string, name: string])[];
+}
+
+/** Every room that works, in the order of the work. */
+export const ROOMS = {
+  plan: { name: 'Plan', to: '/plan', says: '', parts: [] },
+  light: { name: 'Light', to: '/light', says: '', parts: [] },
+  outings: { name: 'Outings', to: '/outings', says: '', parts: [] },
+  you: {
+    name: 'You',
+    to: '/you',
+    says: 'What your hands hold, and how much grain you accept for how little blur. Plans go by it.',
+    parts: [
+      ['/you/steadiness', 'Steadiness'],
+      ['/you/taste', 'Taste and ISO ceiling'],
+    ],
+  },
+  kit: {
+    name: 'Kit',
+    to: '/kit',
+    says: 'What your sensor gives in the dark.',
+    parts: [
+      ['/kit/figures', 'Figures of a body'],
+      ['/kit/measure', 'Measure a sensor'],
+    ],
+  },
+} as const satisfies Record<string, Room>;
+
+/** Addresses of earlier releases, and where they lead now. */
+export const EARLIER_ADDRESSES: Readonly<Record<string, string>> = {
+  '/hold': '/you/steadiness',
+  '/hold/:id': '/you/steadiness/:id',
+  '/grain': '/kit/figures',
+  '/grain/figures': '/kit/figures',
+  '/grain/measure': '/kit/measure',
+  '/grain/taste': '/you/taste',
+  '/grain/taste/:id': '/you/taste/:id',
+};
