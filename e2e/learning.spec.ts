@@ -35,7 +35,7 @@ describe('You, steadiness', () => {
     for (let frame = 1; frame <= 4; frame++) {
       await page.keyboard.press('f');
       await page.locator('.finder > canvas[data-fine=true]').waitFor();
-      await page.keyboard.press(frame % 2 ? 'j' : 'k');
+      await page.keyboard.press(frame % 2 ? 's' : 'l');
       await page.getByRole('heading', { name: `Frame ${frame + 1} of about` }).waitFor();
     }
     const asked = await page.locator('.take .next b').innerText();
@@ -51,7 +51,7 @@ describe('You, steadiness', () => {
       await page.keyboard.press('f');
       await page.locator('.finder > canvas[data-fine=true]').waitFor();
       // By the picture itself: letters that can be read differ more from what is beside them.
-      await page.keyboard.press((await crispness(page)) > 4 ? 'j' : 'k');
+      await page.keyboard.press((await crispness(page)) > 4 ? 's' : 'l');
       await page.locator('.finder > canvas').waitFor({ state: 'detached' });
     }
     await over.waitFor();
@@ -74,8 +74,8 @@ describe('You, steadiness', () => {
       .waitFor();
     await page.getByRole('button', { name: 'Take more frames' }).click();
     await page.getByRole('button', { name: 'A third slower' }).click();
-    await page.keyboard.press('j');
-    await page.keyboard.press('k');
+    await page.keyboard.press('s');
+    await page.keyboard.press('l');
     await page.getByRole('heading', { name: 'This test is over' }).waitFor();
     await page.getByRole('link', { name: 'Plan', exact: true }).click();
     await page.getByText(/from your 20 frames of 3 March/).waitFor();
@@ -153,7 +153,7 @@ describe('You, taste; and Kit', () => {
     expect(await page.locator('main').innerText()).not.to.match(/1\/\d+ s|ISO \d\d/);
     for (let choice = 1; choice <= 20 && (await heading.isVisible()); choice++) {
       await page.locator('.pairs canvas[data-fine=true]').nth(1).waitFor();
-      await page.keyboard.press(choice % 3 ? 'j' : 'k');
+      await page.keyboard.press(choice % 3 ? 's' : 'l');
       const next = page
         .getByRole('heading', { name: `Choice ${choice + 1} ` })
         .or(page.getByRole('heading', { name: 'Your taste', exact: true }))

@@ -27,14 +27,14 @@ const KEYS: Record<'plan' | 'light' | 'outings' | 'you/steadiness' | 'you/taste'
   ],
   'you/steadiness': [
     [['f'], 'Take the frame with the simulated camera'],
-    [['j'], 'The frame is sharp'],
-    [['k'], 'The frame is soft'],
+    [['s'], 'The frame is sharp'],
+    [['l'], 'The frame is soft'],
     [['t'], 'Table or chart'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
   'you/taste': [
-    [['j'], 'The left frame; acceptable'],
-    [['k'], 'The right frame; too much'],
+    [['s'], 'The left frame; acceptable'],
+    [['l'], 'The right frame; too much'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
   outings: [

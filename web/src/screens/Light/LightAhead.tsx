@@ -1,21 +1,27 @@
-import type { Place } from '@hushto/contract';
+import type { Place, StoredBrief, StoredPlace, StoredRunSheet } from '@hushto/contract';
 import { type Brief } from '@hushto/core';
 import { evDigits, groupDigits, rungWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Table2, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { Slider } from '../../components/Slider.tsx';
 import { useSize } from '../../components/useSize.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SunEvents } from '../../sky/sun.ts';
-import { clockText, dayPlus, dayText } from '../../sky/zoned.ts';
+import { clockText, dayPlus, dayText, momentOf } from '../../sky/zoned.ts';
 import { aheadOf, type Ahead, type Stretch } from '../../domain/ahead.ts';
+import { timed } from '../../domain/runSheet.ts';
+import { useLibrary } from '../../state/library.ts';
+import { AxisRows, type Bar } from './AxisRows.tsx';
 import { sunSideWords } from './words.ts';
 
 // The chart's library is half of what this screen weighs: the times come first.
 const LightChart = lazy(async () => ({ default: (await import('./LightChart.tsx')).LightChart }));
 
 interface LightAheadProps {
+  placeId: string;
   place: Place;
   brief: Brief | null;
   day: string;
@@ -23,7 +29,7 @@ interface LightAheadProps {
 }
 
 /** The light of a place through an evening, and when each rung of the brief's ladder is reached. */
-export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
+export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProps) {
   const [stretch, setStretch] = useState<Stretch>('evening');
   const [table, setTable] = useState(false);
   const [nowMs] = useState(() => Date.now());
@@ -32,6 +38,14 @@ export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
   const dayId = useId();
   const chart = useRef<HTMLDivElement>(null);
   const { width } = useSize(chart);
+  const [looked, setLooked] = useState<number | null>(null);
+  // The brief's own light's hour, or the first, until a time is looked at.
+  const atMs = looked !== null && looked >= ahead.fromMs && looked <= ahead.toMs ? looked : middleOf(ahead);
+  const lamps = useMemo(() => lampBars(place, day), [place, day]);
+  const { runSheets, briefs, places } = useLibrary(
+    useShallow(({ runSheets, briefs, places }) => ({ runSheets, briefs, places })),
+  );
+  const outing = useMemo(() => outingBars(runSheets, briefs, places, placeId, day), [runSheets, briefs, places, placeId, day]);
   useShortcuts({ t: () => setTable(!table), '[': () => onDay(dayPlus(day, -1)), ']': () => onDay(dayPlus(day, 1)) });
   return (
     <section className="ahead" aria-labelledby="ahead-title">
@@ -85,14 +99,90 @@ export function LightAhead({ place, brief, day, onDay }: LightAheadProps) {
               timeZone={place.timeZone}
               briefEv={brief?.light.ev100 ?? null}
               nowMs={nowMs}
+              atMs={atMs}
               width={width}
             />
           </Suspense>
         )}
       </div>
+      <AxisRows
+        fromMs={ahead.fromMs}
+        toMs={ahead.toMs}
+        rows={[
+          { name: 'Lamps', bars: lamps },
+          { name: 'Outing', bars: outing },
+        ]}
+      >
+        <Slider
+          label="Time"
+          value={atMs}
+          min={ahead.fromMs}
+          max={ahead.toMs}
+          steps={Math.round((ahead.toMs - ahead.fromMs) / (5 * 60_000))}
+          text={clockText(atMs, place.timeZone)}
+          onChange={setLooked}
+        />
+        <AtTime ahead={ahead} atMs={atMs} timeZone={place.timeZone} />
+      </AxisRows>
       {brief && <RungTimes ahead={ahead} brief={brief} timeZone={place.timeZone} />}
     </section>
   );
+}
+
+/** The light and what to set at the moment looked at. */
+function AtTime({ ahead, atMs, timeZone }: { ahead: Ahead; atMs: number; timeZone: string }) {
+  const sample = ahead.samples.reduce((near, other) => (Math.abs(other.atMs - atMs) < Math.abs(near.atMs - atMs) ? other : near));
+  const rung = ahead.times.findLast((time) => time.atMs <= atMs)?.rung ?? null;
+  return (
+    <p className="num text-[15px]" aria-live="polite">
+      <b>{clockText(atMs, timeZone)}</b>, {evText(sample.ev100)}
+      {rung && (
+        <>
+          : <b>{rung.labels.shutter}</b>, {rung.labels.aperture}, ISO {groupDigits(rung.labels.iso)}
+          {rung.labels.lift !== '0' && `, +${rung.labels.lift} later`}
+          {rung.state === 'past' && ', and even that does not work'}
+        </>
+      )}
+    </p>
+  );
+}
+
+const middleOf = ({ fromMs, toMs }: Ahead): number => (fromMs + toMs) / 2;
+
+/** Lamps of the place while they burn, on the night before, that day's and the next. */
+function lampBars({ lamps, timeZone }: Place, day: string): Bar[] {
+  return [-1, 0, 1].flatMap((days) =>
+    lamps.map(({ id, from, to, ev100, label }) => {
+      const on = dayPlus(day, days);
+      return {
+        key: `${id}${on}`,
+        fromMs: momentOf(on, from, timeZone),
+        toMs: momentOf(to > from ? on : dayPlus(on, 1), to, timeZone),
+        label: `${label ?? 'Lamps'}, ${evText(ev100)}`,
+      };
+    }),
+  );
+}
+
+/** Stretches of the outings to this place on this day. */
+function outingBars(
+  runSheets: readonly StoredRunSheet[],
+  briefs: readonly StoredBrief[],
+  places: readonly StoredPlace[],
+  placeId: string,
+  day: string,
+): Bar[] {
+  const place = places.find(({ id }) => id === placeId)?.document ?? null;
+  return runSheets
+    .filter(({ document }) => document.placeId === placeId && document.day === day)
+    .flatMap(({ document }) =>
+      timed(document, briefs, place).map(({ segment, fromMs, toMs, brief }) => ({
+        key: segment.id,
+        fromMs,
+        toMs,
+        label: segment.title || brief?.title || 'Pause',
+      })),
+    );
 }
 
 /** When what changes, first to last. */
@@ -203,8 +293,8 @@ function sunWords({ sun, against }: Ahead, timeZone: string, day: string, stretc
 function duskWords({ sunsetMs, sunriseMs, dusk }: SunEvents, clock: (ms: number | null) => string | null): string {
   const parts = [
     sunsetMs === null ? 'the sun does not set' : `sunset ${clock(sunsetMs)}`,
-    dusk.civilMs === null ? 'civil twilight all night' : `civil twilight until ${clock(dusk.civilMs)}`,
-    ...(dusk.civilMs !== null && dusk.nauticalMs !== null ? [`nautical until ${clock(dusk.nauticalMs)}`] : []),
+    // Dark is the end of nautical twilight: what the sky still gives then is less than any lamp.
+    dusk.nauticalMs === null ? 'never quite dark' : `dark by ${clock(dusk.nauticalMs)}`,
     ...(sunriseMs === null ? [] : [`sunrise ${clock(sunriseMs)}`]),
   ];
   return parts.join(', ');

@@ -12,7 +12,6 @@ import {
 } from 'recharts';
 import { evDigits } from '@hushto/words';
 import { evText, luxText } from '../../quantities/quantities.ts';
-import { skyPhase, type SkyPhase } from '../../sky/sun.ts';
 import { clockText } from '../../sky/zoned.ts';
 import type { Ahead } from '../../domain/ahead.ts';
 
@@ -22,27 +21,27 @@ interface LightChartProps {
   /** What stands for the brief's own light, EV; null without a brief. */
   briefEv: number | null;
   nowMs: number;
+  /** The moment looked at. */
+  atMs: number;
   /** Width there is for it, px. */
   width: number;
 }
 
 const HOUR_MS = 3_600_000;
-/** How much darker a phase is drawn, as a share of ink over the panel. */
-const DEPTH: Record<SkyPhase, number> = { day: 0, civil: 0.05, nautical: 0.1, astronomical: 0.15, night: 0.2 };
-const PHASES: Record<SkyPhase, string> = {
-  day: '',
-  civil: 'civil',
-  nautical: 'nautical',
-  astronomical: 'astron.',
-  night: 'night',
-};
-/** Width a phase needs to be named in, px. */
-const LABEL_PX = 62;
+/** Width a rung needs to be named in, px. */
+const LABEL_PX = 58;
 /** Points of the line: more than the eye can tell apart. */
 const DRAWN = 360;
 
-/** EV through the time looked at, with the twilights behind it and the ladder's rungs where they come into force. */
-export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZone, briefEv, nowMs, width }: LightChartProps) {
+/** EV through the time looked at, the ladder's rungs as bands behind it while they are in force, and the moment that is looked at. */
+export function LightChart({
+  ahead: { samples, fromMs, toMs, times, sun },
+  timeZone,
+  briefEv,
+  nowMs,
+  atMs,
+  width,
+}: LightChartProps) {
   const every = Math.max(1, Math.floor(samples.length / DRAWN));
   const points = samples.filter((_, i) => i % every === 0 || i === samples.length - 1);
   const evs = samples.map(({ ev100 }) => ev100);
@@ -56,20 +55,24 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
   return (
     <ResponsiveContainer width="100%" height="100%">
       <ComposedChart data={points} margin={{ top: 22, right: 12, bottom: 4, left: 0 }} accessibilityLayer={false}>
-        {phasesOf(samples).map(({ phase, from, to }) => (
-          <ReferenceArea
-            key={from}
-            x1={from}
-            x2={to}
-            style={{ fill: 'var(--night)', fillOpacity: `calc(${DEPTH[phase]} * var(--night-depth))` }}
-            ifOverflow="hidden"
-            label={{
-              value: ((to - from) / (toMs - fromMs)) * width < LABEL_PX ? '' : PHASES[phase],
-              position: 'insideTop',
-              className: 'phase',
-            }}
-          />
-        ))}
+        {times.map(({ atMs: from, rung }, n) => {
+          const to = times[n + 1]?.atMs ?? toMs;
+          return (
+            <ReferenceArea
+              key={`${from}${n}`}
+              x1={from}
+              x2={to}
+              fill="var(--sunk)"
+              fillOpacity={n % 2 === 0 ? 0.9 : 0.25}
+              ifOverflow="hidden"
+              label={{
+                value: rung && ((to - from) / (toMs - fromMs)) * width >= LABEL_PX ? rung.labels.shutter : '',
+                position: 'insideTop',
+                className: 'phase',
+              }}
+            />
+          );
+        })}
         <CartesianGrid vertical={false} stroke="var(--rule)" />
         <XAxis
           dataKey="atMs"
@@ -111,6 +114,7 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
             label={{ value: 'now', position: 'top', className: 'tick-text' }}
           />
         )}
+        <ReferenceLine x={atMs} stroke="var(--ink)" strokeWidth={1.5} />
         {briefEv !== null && (
           <ReferenceLine
             y={briefEv}
@@ -152,15 +156,4 @@ export function LightChart({ ahead: { samples, fromMs, toMs, times, sun }, timeZ
       </ComposedChart>
     </ResponsiveContainer>
   );
-}
-
-function phasesOf(samples: Ahead['samples']): { phase: SkyPhase; from: number; to: number }[] {
-  const runs: { phase: SkyPhase; from: number; to: number }[] = [];
-  for (const { atMs, sunAltitudeDeg } of samples) {
-    const phase = skyPhase(sunAltitudeDeg);
-    const run = runs.at(-1);
-    if (run) run.to = atMs;
-    if (run?.phase !== phase) runs.push({ phase, from: atMs, to: atMs });
-  }
-  return runs;
 }

@@ -146,7 +146,7 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
         />
       </div>
       <div className="light-sheet">
-        <LightAhead place={place} brief={brief} day={day} onDay={setDay} />
+        <LightAhead placeId={stored.id} place={place} brief={brief} day={day} onDay={setDay} />
         <div className="now-side">
           <div className="field">
             <label htmlFor={briefId}>For the brief</label>

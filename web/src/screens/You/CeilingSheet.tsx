@@ -22,7 +22,7 @@ export function CeilingSheet({ stored }: { stored: Stored }) {
   const answer = (acceptable: boolean): void => {
     if (next !== null && !test.closed) change((before) => withAnswer(before, next, acceptable));
   };
-  useShortcuts({ j: () => answer(true), k: () => answer(false) });
+  useShortcuts({ s: () => answer(true), l: () => answer(false) });
   const count = test.answers.length;
   return (
     <div className="learn-sheet one">
@@ -35,10 +35,10 @@ export function CeilingSheet({ stored }: { stored: Stored }) {
             <Shown test={test} iso={next} />
             <div className="judge low">
               <button type="button" className="btn" onClick={() => answer(true)}>
-                Acceptable <kbd>j</kbd>
+                Acceptable <kbd>s</kbd>
               </button>
               <button type="button" className="btn" onClick={() => answer(false)}>
-                Too much <kbd>k</kbd>
+                Too much <kbd>l</kbd>
               </button>
             </div>
             <p className="help">

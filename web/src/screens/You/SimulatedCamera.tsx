@@ -1,7 +1,6 @@
 import { setupOf, type HoldSeries } from '@hushto/contract';
 import { DEFAULT_THRESHOLD, normalSource, seededRandom, steadyingStops, pictureOf } from '@hushto/core';
 import { shutterWords, viewingName } from '@hushto/words';
-import { Aperture } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { useSize } from '../../components/useSize.ts';
@@ -56,7 +55,7 @@ export function SimulatedCamera({ series, shutterS, taken, onTake }: SimulatedCa
         <p className="small">Sharp if you can read “every evening” at a glance.</p>
       ) : (
         <button type="button" className="btn go" onClick={onTake}>
-          <Aperture className="i" aria-hidden="true" /> Take the frame <kbd>f</kbd>
+          Take the frame <kbd>f</kbd>
         </button>
       )}
     </>

@@ -31,7 +31,8 @@ export function TakeFrames({ stored, edit, test }: TakeFramesProps) {
   const take = (): void => {
     if (simulated && !closed) setTaken(frames.length);
   };
-  useShortcuts({ j: () => judge(true), k: () => judge(false), f: take });
+  // One key under each hand.
+  useShortcuts({ s: () => judge(true), l: () => judge(false), f: take });
   const step = (by: number): void => {
     if (third !== null)
       setOwn({ third: Math.min(shutterMarks.last, Math.max(shutterMarks.first, third + by)), after: frames.length });
@@ -102,7 +103,7 @@ export function TakeFrames({ stored, edit, test }: TakeFramesProps) {
           <svg viewBox="0 0 64 32" aria-hidden="true">
             <path d="M32 2V30" />
           </svg>
-          Sharp <kbd>j</kbd>
+          Sharp <kbd>s</kbd>
         </button>
         <button type="button" className="btn" disabled={!ready} onClick={() => judge(false)}>
           <svg className="soft" viewBox="0 0 64 32" aria-hidden="true">
@@ -112,7 +113,7 @@ export function TakeFrames({ stored, edit, test }: TakeFramesProps) {
             <path d="M36 2V30" opacity=".6" />
             <path d="M40 2V30" opacity=".3" />
           </svg>
-          Soft <kbd>k</kbd>
+          Soft <kbd>l</kbd>
         </button>
       </div>
       {!simulated && <OwnPhotos series={series} edit={edit} />}

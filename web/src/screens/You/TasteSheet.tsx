@@ -23,7 +23,7 @@ export function TasteSheet({ stored }: { stored: Stored }) {
   const choose = (left: boolean): void => {
     if (pair && !test.closed) change((before) => withChoice(before, pair, left));
   };
-  useShortcuts({ j: () => choose(true), k: () => choose(false) });
+  useShortcuts({ s: () => choose(true), l: () => choose(false) });
   const count = test.choices.length;
   return (
     <div className="learn-sheet one">
@@ -79,10 +79,10 @@ function Pairs({ test, pair, onChoose }: { test: TasteTest; pair: Pair; onChoose
       {failed !== null && <p className="help bad">The frames cannot be drawn: {failed}</p>}
       <div className="judge low">
         <button type="button" className="btn" onClick={() => onChoose(true)}>
-          The left one <kbd>j</kbd>
+          The left one <kbd>s</kbd>
         </button>
         <button type="button" className="btn" onClick={() => onChoose(false)}>
-          The right one <kbd>k</kbd>
+          The right one <kbd>l</kbd>
         </button>
       </div>
     </>
