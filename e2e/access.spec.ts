@@ -19,7 +19,8 @@ const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<u
     async (page) =>
       page
         .locator('.say')
-        .getByRole('button', { name: /porter/ })
+        .getByRole('button')
+        .filter({ hasText: /porter/ })
         .click(),
   ],
   ['with the light editor and a value that cannot work', badLight],
@@ -100,14 +101,14 @@ async function backedUp(page: Page): Promise<void> {
 }
 
 async function badLight(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button', { name: /^EV/ }).click();
+  await page.locator('.say').getByRole('button').filter({ hasText: /^EV/ }).click();
   await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('-40');
 }
 
 async function keptAndShot(page: Page): Promise<void> {
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('c');
-  await page.getByRole('button', { name: 'Shoot the burst' }).click();
+  await page.getByRole('button', { name: 'Burst', exact: true }).click();
   await page.locator('.burst button').first().waitFor();
 }
 
@@ -117,7 +118,7 @@ async function measured(page: Page): Promise<void> {
 }
 
 async function pan(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button', { name: 'Freeze' }).click();
+  await page.locator('.say').getByRole('button').filter({ hasText: 'Freeze' }).click();
   await page.getByText('Pan', { exact: true }).click();
 }
 

@@ -127,16 +127,17 @@ describe('Your data', () => {
     await second.goto(page.url());
     await second.locator('.valley-chart').waitFor();
     const set = async (window: typeof page, name: RegExp, field: string, value: string): Promise<void> => {
-      await window.locator('.brief .say').getByRole('button', { name }).click();
+      await window.locator('.brief .say').getByRole('button').filter({ hasText: name }).click();
       await window.getByRole('textbox', { name: field }).fill(value);
       await window.keyboard.press('Escape');
     };
     await set(page, /^4.m$/, 'Distance', '6');
-    await second.locator('.brief .say').getByRole('button', { name: /^6.m$/ }).waitFor();
+    await second.locator('.brief .say').getByRole('button').filter({ hasText: /^6.m$/ }).waitFor();
     await set(second, /^EV/, 'EV at ISO 100', '5');
     await page
       .locator('.brief .say')
-      .getByRole('button', { name: /^EV.5\.0$/ })
+      .getByRole('button')
+      .filter({ hasText: /^EV.5\.0$/ })
       .waitFor();
     await eventually(async () => {
       const { subject, light } = (await briefsOf(app))[0].document;
@@ -161,7 +162,7 @@ describe('Your data', () => {
   it('works without storage of the browser, against the server, and says so', async () => {
     const { page } = await app.open({ storageFails: true });
     await page.getByText('This browser keeps nothing').waitFor();
-    await page.locator('.brief .say').getByRole('button', { name: /^4.m$/ }).click();
+    await page.locator('.brief .say').getByRole('button').filter({ hasText: /^4.m$/ }).click();
     await page.getByRole('textbox', { name: 'Distance' }).fill('9');
     await page.keyboard.press('Escape');
     await eventually(async () => (await briefsOf(app))[0].document.subject.distanceM === 9);

@@ -12,7 +12,7 @@ import { anyPort, browserOf, eventually, root, startApp, type RunningApp } from 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
 const textOf = async (download: Download): Promise<string> => readFileSync(await download.path(), 'utf8');
-const token = (page: Page, name: RegExp) => page.locator('.say').getByRole('button', { name });
+const token = (page: Page, text: RegExp) => page.locator('.say').getByRole('button').filter({ hasText: text });
 
 /** Waits until everything is in the browser that it needs without the server. */
 async function kept(page: Page): Promise<void> {

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { asOpened, eventually, startApp, type RunningApp } from './app.ts';
 
-const token = (page: Page, name: RegExp | string) => page.locator('.brief .say').getByRole('button', { name });
+const token = (page: Page, text: RegExp | string) => page.locator('.brief .say').getByRole('button').filter({ hasText: text });
 const shutter = (page: Page) => page.getByRole('group', { name: 'Shutter', exact: true }).locator('output').innerText();
 const why = (page: Page) => page.locator('.why').innerText();
 const flag = (page: Page) => page.getByRole('slider', { name: 'Shutter speed' });

@@ -8,7 +8,7 @@ const value = (page: Page, name: string): Promise<string> => cell(page, name).lo
 const why = (page: Page): Promise<string> => page.locator('.why ol').innerText();
 const now = (page: Page): Locator => page.locator('.frame .picture > canvas');
 const fine = (page: Page) => page.locator('.frame .picture > canvas[data-fine=true]').waitFor();
-const token = (page: Page, name: RegExp | string) => page.locator('.brief .say').getByRole('button', { name });
+const token = (page: Page, text: RegExp | string) => page.locator('.brief .say').getByRole('button').filter({ hasText: text });
 
 /** A picture's mean difference from pixel to pixel along its rows: how fine its finest detail is, grain included. */
 const roughness = (canvas: Locator): Promise<number> =>
@@ -202,7 +202,7 @@ describe('the frame', () => {
   it('shoots the burst with its steadiest frame marked, on any scene, a photo of one’s own among them', async () => {
     const { page, complaints } = await app.open({ draws: true });
     await fine(page);
-    await page.getByRole('button', { name: 'Shoot the burst' }).click();
+    await page.getByRole('button', { name: 'Burst', exact: true }).click();
     const burst = page.getByRole('group', { name: 'The burst of 3' });
     await burst.getByRole('button', { name: /^Frame 3/ }).waitFor();
     expect(await burst.getByRole('button', { name: /the steadiest$/ }).count()).to.equal(1);

@@ -18,7 +18,7 @@ for (let run = 0; run < RUNS; run++) {
   await page.evaluate(recordPaints);
   const flag = (await page.getByRole('slider', { name: 'Shutter speed' }).boundingBox())!;
   const cursor = await dragged(page, flag.x + 20, flag.y + 14, -2.4);
-  await page.locator('.brief .say').getByRole('button', { name: /m$/ }).first().click();
+  await page.locator('.brief .say').getByRole('button').filter({ hasText: /m$/ }).first().click();
   const thumb = (await page.getByRole('slider', { name: /Distance/ }).boundingBox())!;
   const brief = await dragged(page, thumb.x + 9, thumb.y + 9, 1.2);
   const busy = await busyRedrawing(page);

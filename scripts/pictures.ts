@@ -24,13 +24,14 @@ const PICTURES: readonly Picture[] = [
     reach: (page) =>
       page
         .locator('.say')
-        .getByRole('button', { name: /porter/ })
+        .getByRole('button')
+        .filter({ hasText: /porter/ })
         .click(),
   },
   { name: 'plan-table', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => page.keyboard.press('t')) },
   { name: 'plan-cannot', reach: tooDark },
   { name: 'plan-compare', scheme: 'dark', reach: (page) => choose(page, /quintet/).then(() => compare(page)) },
-  { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'Schools side by side' }).click() },
+  { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'What comes first, side by side' }).click() },
   { name: 'plan-pan', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => pan(page)) },
   { name: 'plan-phone', width: 390, height: 844, scheme: 'dark' },
   { name: 'card', reach: (page) => page.goto(page.url().replace('/plan/', '/card/')) },
@@ -48,10 +49,10 @@ const PICTURES: readonly Picture[] = [
     name: 'data',
     reach: dataScreen,
   },
-  { name: 'hold', reach: (page) => lookAt(page, '/you/steadiness').then(() => page.keyboard.press('f')) },
-  { name: 'grain', reach: twoBodies },
-  { name: 'grain-taste', reach: tasteTest },
-  { name: 'grain-sensor', scheme: 'dark', reach: sensor },
+  { name: 'you-steadiness', reach: (page) => lookAt(page, '/you/steadiness').then(() => page.keyboard.press('f')) },
+  { name: 'kit', reach: twoBodies },
+  { name: 'you-taste', reach: tasteTest },
+  { name: 'kit-sensor', scheme: 'dark', reach: sensor },
 ];
 
 /** With a folder as somebody would have it, not that of whoever takes the picture. */
@@ -111,7 +112,7 @@ async function compare(page: Page): Promise<void> {
 }
 
 async function pan(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button', { name: 'Freeze' }).click();
+  await page.locator('.say').getByRole('button').filter({ hasText: 'Freeze' }).click();
   await page.getByText('Pan', { exact: true }).click();
 }
 
@@ -124,7 +125,7 @@ async function choose(page: Page, name: RegExp): Promise<void> {
 }
 
 async function tooDark(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button', { name: /^EV/ }).click();
+  await page.locator('.say').getByRole('button').filter({ hasText: /^EV/ }).click();
   await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('1');
   await page.keyboard.press('Escape');
 }

@@ -36,6 +36,11 @@ export function Masthead() {
   useShortcuts({ d: switchTheme, '?': () => setOpen('keys') });
   return (
     <header className="mast">
+      {briefId && (
+        <a href="#answer" className="absolute -top-20 left-4 z-50 bg-panel px-3 py-3 underline focus:top-2">
+          To the answer
+        </a>
+      )}
       <Link className="mark" to="/plan" aria-label="hushto">
         hu
         <span>

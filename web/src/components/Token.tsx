@@ -14,6 +14,10 @@ interface TokenProps {
   editor: (close: () => void) => ReactNode;
 }
 
+/** What it is beside its value; a value that is no text says it by itself. */
+const nameOf = (title: string, value: ReactNode, problem: string | null): string | undefined =>
+  typeof value === 'string' ? `${title}: ${value}${problem ? `. ${problem}` : ''}` : undefined;
+
 /**
  * A value inside a sentence that opens its own editor on the spot. It is the user's: ink, heavier, underlined.
  * A span, not a button element: it has to break and underline like the words round it. The popover is made only while it is open,
@@ -31,7 +35,7 @@ export function Token({ title, children, problem = null, quiet = false, editor }
         aria-haspopup="dialog"
         aria-expanded={open}
         className={problem ? 'tok bad' : quiet ? 'tok more' : 'tok'}
-        aria-label={quiet ? title : undefined}
+        aria-label={quiet ? title : nameOf(title, children, problem)}
         title={problem ?? undefined}
         onClick={() => setOpen(!open)}
         onKeyDown={(event) => {

@@ -56,6 +56,8 @@ export function ShutterCell({
     <div
       className={cellClass('cell shutter', state, chosen === 'shutter')}
       role="group"
+      id="answer"
+      tabIndex={-1}
       aria-label="Shutter"
       onClick={() => chooseCell('shutter')}
     >

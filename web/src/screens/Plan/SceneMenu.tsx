@@ -1,7 +1,7 @@
 import type { Brief } from '@hushto/core';
 import { ImageUp } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { FileButton } from '../../components/FileButton.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
@@ -13,14 +13,14 @@ import { askPhoto } from '../../workers/photos.ts';
 import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
 
 /** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
-export function SceneMenu({ brief, children }: { brief: Brief; children: ReactNode }) {
+export function SceneMenu({ brief }: { brief: Brief }) {
   const { scene, photo, set } = useFrame(useShallow(({ scene, photo, set }) => ({ scene, photo, set })));
   const [open, setOpen] = useState(false);
   const chosen = photo ? undefined : (scene ?? sceneFor(brief));
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="btn s bare icon" aria-label="Scene of the frame" title="Scene">
-        {children}
+      <Popover.Trigger className="btn s bare" aria-label="Scene of the frame">
+        Scene
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="pop" sideOffset={6} collisionPadding={12} aria-label="Scene of the frame">

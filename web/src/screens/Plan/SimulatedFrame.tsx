@@ -1,6 +1,6 @@
 import { pictureOf, grainWord, type Brief, type PlanAtShutter } from '@hushto/core';
 import { plainNumber, shutterWords } from '@hushto/words';
-import { Columns2, Images, Layers2, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
@@ -91,6 +91,13 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
               <Picture drawn={before.picture} label={`The kept frame at ${kept.label} s`} />
             </div>
             <span className="cut" style={{ left: `${wipe * 100}%` }} aria-hidden="true" />
+            <span
+              className="pointer-events-none absolute bottom-3 z-10 -translate-x-1/2 rounded-full bg-panel px-2 py-1 text-[13px] leading-4 font-bold whitespace-nowrap text-ink"
+              style={{ left: `${Math.min(82, Math.max(18, wipe * 100))}%` }}
+              aria-hidden="true"
+            >
+              {kept.label} ‖ {choice.labels.shutter}
+            </span>
             <input
               type="range"
               className="wipe"
@@ -101,7 +108,17 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
               aria-valuetext={`${Math.round(wipe * 100)} % kept`}
               onChange={(event) => set({ wipe: Number(event.target.value) / 100 })}
             />
-            <span className="tag">Kept {kept.label}</span>
+            <span className="tag z-10">
+              Kept {kept.label}
+              <button
+                type="button"
+                className="pointer-events-auto ml-2 cursor-pointer underline max-sm:min-h-11"
+                aria-label="Let go of the kept frame"
+                onClick={() => set({ kept: null })}
+              >
+                Let go
+              </button>
+            </span>
           </>
         )}
         <span className="tag right">{choice.labels.shutter}</span>
@@ -112,35 +129,21 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
       </div>
       <div className="under">
         <button type="button" className="btn s" onClick={keep}>
-          <Columns2 className="i" aria-hidden="true" /> Keep, compare
+          {kept ? 'Replace kept' : 'Keep, compare'}
         </button>
-        {kept && (
-          <button
-            type="button"
-            className="btn s bare icon"
-            aria-label="Let go of the kept frame"
-            title="Let go"
-            onClick={() => set({ kept: null })}
-          >
-            <X className="i" aria-hidden="true" />
-          </button>
-        )}
         <button
           type="button"
-          className="btn s bare icon"
+          className="btn s bare"
           aria-pressed={shooting}
-          aria-label="Shoot the burst"
           title="Shoot the burst"
           onClick={() => {
             setShooting(!shooting);
             setPicked(null);
           }}
         >
-          <Layers2 className="i" aria-hidden="true" />
+          Burst
         </button>
-        <SceneMenu brief={brief}>
-          <Images className="i" aria-hidden="true" />
-        </SceneMenu>
+        <SceneMenu brief={brief} />
         <SegmentedControl
           label="What is shown"
           hideLabel
