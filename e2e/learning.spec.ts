@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
-import type { Download, Page } from 'playwright-core';
+import type { Download, Locator, Page } from 'playwright-core';
 import UTIF from 'utif2';
 import { eventually, startApp, type RunningApp } from './app.ts';
 
@@ -10,14 +10,16 @@ const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
 const bytesOf = async (download: Download): Promise<Buffer> => readFileSync(await download.path());
 
-/** Values of a canvas, 0 to 255, mean over the picture of how much neighbours differ: what blur takes away. */
-const crispness = (page: Page): Promise<number> =>
-  page.locator('.finder > canvas').evaluate((canvas: HTMLCanvasElement) => {
-    const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+/** Values of a canvas, 0 to 255, mean over the picture of how much neighbours differ: what blur takes away, and grain adds. */
+const crispnessOf = (canvas: Locator): Promise<number> =>
+  canvas.evaluate((node) => {
+    const { width, height } = node as HTMLCanvasElement;
+    const { data } = (node as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height);
     let sum = 0;
     for (let i = 4; i < data.length; i += 4) sum += Math.min(60, Math.abs(data[i]! - data[i - 4]!));
     return sum / (width * height);
   });
+const crispness = (page: Page): Promise<number> => crispnessOf(page.locator('.finder > canvas'));
 
 describe('You, steadiness', () => {
   let app: RunningApp;
@@ -186,7 +188,19 @@ describe('You, taste; and Kit', () => {
   });
 
   it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
-    const { page, complaints } = await app.open({ at: '/kit' });
+    const { page, complaints } = await app.open({ at: '/kit', draws: true });
+    const swatches = page.getByRole('list', { name: 'Grain by ISO' }).getByRole('img');
+    await page.getByRole('img', { name: 'Grain at ISO\u00a06400: fine' }).waitFor();
+    expect(await swatches.count()).to.equal(10);
+    // Grain is seen: the last swatch is rougher than the first.
+    const rough = (n: number): Promise<number> => crispnessOf(swatches.nth(n));
+    await eventually(async () => (await rough(9)) > 1.5 * (await rough(0)));
+    // The ceiling is drawn across them, and moves the brief's own.
+    await page.getByRole('slider', { name: 'ISO ceiling' }).press('ArrowLeft');
+    await eventually(async () => (await api(app, 'briefs'))[0].document.picture.isoCeiling === 3200);
+    await page.getByRole('slider', { name: 'ISO ceiling' }).press('ArrowRight');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Table' }).click();
     const row = page.locator('table.grains').getByRole('row', { name: /^6400 / });
     expect(await row.innerText()).to.match(/76\se⁻[\s\S]*fine/);
     // ISO 1600 lifted two stops looks like 6400. Common practice.

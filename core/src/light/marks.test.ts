@@ -5,7 +5,7 @@ describe('camera marks', () => {
   const series: [string, MarkSeries, number][] = [
     ['shutter', shutterMarks, 55],
     ['aperture', apertureMarks, 31],
-    ['ISO', isoMarks, 34],
+    ['ISO', isoMarks, 43],
   ];
   for (const [name, marks, count] of series) {
     it(`prints and reads back all ${count} ${name} marks`, () => {
@@ -36,6 +36,14 @@ describe('camera marks', () => {
     expect(apertureMarks.label(apertureMarks.nearest(3.175))).to.equal('f/3.2');
     expect(isoMarks.label(isoMarks.nearest(64))).to.equal('64');
     expect(isoMarks.label(30)).to.equal('102400');
+    // Beyond that cameras go on doubling: 204800, 409600. Common practice.
+    expect([31, 32, 33, 36, 39].map((third) => isoMarks.label(third))).to.deep.equal([
+      '128000',
+      '160000',
+      '204800',
+      '3276800',
+      '819200',
+    ]);
   });
   it('reads what people type', () => {
     for (const text of ['1/320', ' 1 / 320 s', '1/320s']) expect(shutterMarks.parse(text)).to.equal(25);
@@ -62,7 +70,7 @@ describe('camera marks', () => {
     for (const text of ['', 'fast', '1/0', '-1', 'NaN', '1/20000', '90', '1e3'])
       expect(shutterMarks.parse(text), text).to.equal(null);
     for (const text of ['f/0.7', 'f/45', 'f', '0']) expect(apertureMarks.parse(text), text).to.equal(null);
-    for (const text of ['20', '409600']) expect(isoMarks.parse(text), text).to.equal(null);
+    for (const text of ['20', '3276800']) expect(isoMarks.parse(text), text).to.equal(null);
   });
   it('lists the marks between two values from slow to fast', () => {
     expect(marksBetween(shutterMarks, 1, 1 / 4000)).to.have.length(37);

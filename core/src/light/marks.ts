@@ -30,7 +30,7 @@ const APERTURE_NAMES = (
 
 const ISO_NAMES = (
   '50 64 80 100 125 160 200 250 320 400 500 640 800 1000 1250 1600 2000 2500 3200 4000 5000 6400 8000 10000 12800 16000 20000 ' +
-  '25600 32000 40000 51200 64000 80000 102400'
+  '25600 32000 40000 51200 64000 80000 102400 128000 160000 204800 256000 320000 409600 512000 640000 819200'
 ).split(' ');
 
 /** Shutter speeds, s, 30 s to 1/8000 s; thirds count from 1 s towards faster. */
@@ -51,7 +51,7 @@ export const apertureMarks: MarkSeries = series(
   readFNumber,
 );
 
-/** ISO settings, 50 to 102400; thirds count from ISO 100 upward. */
+/** ISO settings, 50 to 819200; thirds count from ISO 100 upward. */
 export const isoMarks: MarkSeries = series(
   -3,
   ISO_NAMES,

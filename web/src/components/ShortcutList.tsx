@@ -7,7 +7,7 @@ import { useSettings } from '../state/settings.ts';
 type Keys = readonly (readonly [keys: string[], does: string])[];
 
 /** What each screen's keys do; the last two work everywhere. */
-const KEYS: Record<'plan' | 'light' | 'outings' | 'you/steadiness' | 'you/taste', Keys> = {
+const KEYS: Record<'plan' | 'light' | 'outings' | 'you/steadiness' | 'you/taste' | 'kit', Keys> = {
   plan: [
     [['←', '→'], 'Shutter, a third'],
     [['⇧', '←', '→'], 'Shutter, a stop'],
@@ -37,6 +37,7 @@ const KEYS: Record<'plan' | 'light' | 'outings' | 'you/steadiness' | 'you/taste'
     [['l'], 'The right frame; too much'],
     [['Ctrl', 'Z'], 'Undo; with ⇧ redo'],
   ],
+  kit: [[['t'], 'Table or swatches']],
   outings: [
     [['Space'], 'On a handle: take a stretch, and drop it'],
     [['↑', '↓'], 'Move what is taken'],

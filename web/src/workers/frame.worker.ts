@@ -78,9 +78,9 @@ interface Wanted {
   job: FrameJob;
 }
 
-/** The picture in the hand first, then the kept one, then the burst. */
+/** The picture in the hand first, then the kept one, then the burst, then swatches. */
 function takeNext(): Wanted | null {
-  for (const slot of ['now', 'kept', 'burst'] as const) {
+  for (const slot of ['now', 'kept', 'burst', 'swatch'] as const) {
     const next = wanted.get(slot);
     if (!next) continue;
     wanted.delete(slot);

@@ -24,7 +24,7 @@ export interface FrameJob {
 }
 
 /** Places a picture can be asked for; a newer wish for one takes the place of the older. */
-export type FrameSlot = 'now' | 'kept' | 'burst';
+export type FrameSlot = 'now' | 'kept' | 'burst' | 'swatch';
 
 export type ToWorker =
   | { type: 'draw'; slot: FrameSlot; ticket: number; job: FrameJob }

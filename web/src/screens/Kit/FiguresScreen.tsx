@@ -14,6 +14,7 @@ import {
   type Sensor,
 } from '@hushto/core';
 import { capital, dayWords, groupDigits, isoWords, plainNumber, stopWords, VIEW_OPTIONS } from '@hushto/words';
+import { Table2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
@@ -27,7 +28,9 @@ import { useDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
 import { ceilingStateOf } from '../../domain/tasteSeries.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
+import { useShortcuts } from '../../components/useShortcuts.ts';
 import { BodySelect } from './BodySelect.tsx';
+import { GrainSwatches } from './GrainSwatches.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
 
 /** What a body gives at every ISO and size, what lifting costs, and which of two bodies is ahead. */
@@ -44,7 +47,10 @@ const VIEW_LIST = VIEW_OPTIONS.map(({ value }) => VIEWING_CPH[value]);
 function Figures() {
   const { bodies, briefs } = useLibrary(useShallow(({ bodies, briefs }) => ({ bodies, briefs })));
   const lastOpen = useLastOpen(({ briefId }) => briefId);
-  const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
+  const stored = briefs.find(({ id }) => id === lastOpen) ?? briefs[0] ?? null;
+  const brief = stored?.document;
+  const [table, setTable] = useState(false);
+  useShortcuts({ t: () => setTable(!table) });
   const [bodyId, setBodyId] = useState(
     () => (bodies.find(({ document }) => document.label === brief?.kit.sensor.label) ?? bodies[0])?.id ?? '',
   );
@@ -94,10 +100,17 @@ function Figures() {
     >
       <div className="learn-sheet figures-sheet">
         <section aria-labelledby="by-iso" className="learn-main">
-          <h2 id="by-iso">
-            Grain by ISO <span className="quiet">of mid grey, and of shadows 3 stops down</span>
-          </h2>
-          <GrainTable body={body} sensor={sensor} viewCph={viewCph} crop={crop} />
+          <div className="flex items-center justify-between">
+            <h2 id="by-iso">Grain by ISO</h2>
+            <button type="button" className="btn s bare" aria-pressed={table} title="Table (t)" onClick={() => setTable(!table)}>
+              <Table2 className="i" aria-hidden="true" /> Table
+            </button>
+          </div>
+          {table ? (
+            <GrainTable body={body} sensor={sensor} viewCph={viewCph} crop={crop} />
+          ) : (
+            <GrainSwatches sensor={sensor} viewCph={viewCph} crop={crop} stored={stored} />
+          )}
           <Compare body={body} other={other} bodies={bodies} otherId={otherId} onOther={setOtherId} viewCph={viewCph} />
         </section>
         <LiftSide sensor={sensor} viewCph={viewCph} crop={crop} />
@@ -201,7 +214,7 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
     <section className="take lift-side" aria-labelledby="lifted">
       <div>
         <h2 id="lifted">
-          Lifted shadows <span className="quiet">look like ISO</span>
+          Brightened shadows <span className="quiet">look like ISO</span>
         </h2>
         <table className="data lifts">
           <thead>
@@ -262,8 +275,7 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
 
 /** 6400 as "6400", 102 400 as "102k": a table of them stays narrow. */
 const thousands = (iso: number): string => {
-  const rounded = Number(isoLabel(Math.min(iso, 102_400)));
-  const value = iso > 102_400 ? iso : rounded;
+  const value = Number(isoLabel(iso));
   return value >= 10_000 ? `${Math.round(value / 1000)}k` : String(value);
 };
 
