@@ -205,6 +205,14 @@ describe('Pocket', () => {
     expect(await shutter.innerText()).not.to.equal('1/200');
     expect(await page.locator('.pocket .rungs').boundingBox(), 'nothing moves').to.deep.equal(before);
     await page.getByRole('button', { name: /Back to the planned light/ }).click();
+    // A finger over the values: 80 px down are two thirds darker, up again two lighter.
+    const values = (await page.getByRole('region', { name: 'Set these' }).boundingBox())!;
+    await page.mouse.move(values.x + 100, values.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(values.x + 100, values.y + 100, { steps: 8 });
+    await page.mouse.up();
+    await page.getByText(/EV\s3\.3, not 4\.0/).waitFor();
+    await page.getByRole('button', { name: /Back to the planned light/ }).click();
     await page.locator('.pocket .rungs li:not(.now) button').first().click();
     await page.getByText(/, not 4\.0/).waitFor();
     await page.getByRole('button', { name: /How far away/ }).click();

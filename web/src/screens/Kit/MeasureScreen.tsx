@@ -175,14 +175,17 @@ function Bench({ body }: { body: StoredBody }) {
             <Fit fit={fit} body={body.document} hidden={measured.length > 0 ? hidden : null} />
             {measured.length > 0 && (
               <div className="row start feet">
-                <button
-                  type="button"
-                  className="btn go"
-                  onClick={() => void saveTo(body, fit, measured, hidden !== null).then((said) => show(said.say, said.undo))}
-                >
-                  <Save className="i" aria-hidden="true" /> Save to {body.document.label}
-                </button>
-                {hidden && <p className="help">These are the simulated camera’s figures, not your body’s.</p>}
+                {hidden ? (
+                  <p className="help">These are the simulated camera’s figures, not your body’s: they are not kept.</p>
+                ) : (
+                  <button
+                    type="button"
+                    className="btn go"
+                    onClick={() => void saveTo(body, fit, measured).then((said) => show(said.say, said.undo))}
+                  >
+                    <Save className="i" aria-hidden="true" /> Save to {body.document.label}
+                  </button>
+                )}
               </div>
             )}
           </>
@@ -270,7 +273,6 @@ async function saveTo(
   body: StoredBody,
   fit: MeasuredSensor,
   sets: readonly SensorAtIso[],
-  simulated: boolean,
 ): Promise<{ say: string; undo: { label: string; run: () => void } }> {
   const measured: MeasuredBody = { day: new Date().toLocaleDateString('sv'), sets: [...sets] };
   const before = body.document;
@@ -286,7 +288,7 @@ async function saveTo(
   const briefs =
     carrying.length === 0 ? '' : ` ${carrying.length} ${carrying.length === 1 ? 'brief plans' : 'briefs plan'} with it.`;
   return {
-    say: `${before.label} has ${simulated ? 'the simulated camera’s' : 'its own'} figures now.${briefs}`,
+    say: `${before.label} has its own figures now.${briefs}`,
     undo: {
       label: 'Undo',
       run: () => {
