@@ -145,7 +145,7 @@ const reason = z.union([
     slowestS: figure.nullable(),
     frames: figure,
     from,
-    guess: z.boolean(),
+    testBuysStops: figure.nullable(),
     carriedFromMm: figure.nullable(),
   }),
   z.object({

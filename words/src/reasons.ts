@@ -241,14 +241,17 @@ function floorWords({ picture, subject }: Brief, { slowestS, fastestS, slower, f
   return stops > ANYTHING_STOPS ? `Anything will do: ${run} look alike${tail}.` : `${run} look alike${tail}.${turn}`;
 }
 
-function handsWords({ how, confidence, slowestS, frames, from, guess, carriedFromMm }: Of<'hands'>): string {
+function handsWords({ how, confidence, slowestS, frames, from, testBuysStops, carriedFromMm }: Of<'hands'>): string {
   const sure = percent(confidence);
   const carried = carriedFromMm === null ? '' : `, carried from ${plainNumber(carriedFromMm)}\u00a0mm and less sure for it`;
-  const whose = from ? `, from ${provenanceWords('hold', from)}${carried}` : guess ? ', a guess until you test them' : carried;
-  if (how === 'none' || slowestS === null) return `Your hands cannot promise ${sure} at any speed here${whose}: brace.`;
-  if (how === 'limit') return `Your hands set the pace: ${shutterWords(slowestS)} is the slowest they hold with ${sure}${whose}.`;
+  const whose = from ? `, from ${provenanceWords('hold', from)}${carried}` : carried;
+  const buys = testBuysStops === null ? null : `That is a guess: a test would buy about ${stopWords(testBuysStops)}.`;
+  if (how === 'none' || slowestS === null)
+    return sentences(`Your hands cannot promise ${sure} at any speed here${whose}: brace.`, buys);
+  if (how === 'limit')
+    return sentences(`Your hands set the pace: ${shutterWords(slowestS)} is the slowest they hold with ${sure}${whose}.`, buys);
   const taking = frames > 1 ? `in bursts of ${frames} they hold` : 'frame by frame they hold';
-  return `Your hands are no limit: ${taking} ${shutterWords(slowestS)}${whose}.`;
+  return sentences(`Your hands are no limit: ${taking} ${shutterWords(slowestS)}${whose}.`, buys);
 }
 
 /** Up to this depth of field, m, its own length says more than its ends, which would round to the same figures. */

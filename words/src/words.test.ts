@@ -224,7 +224,7 @@ const hands = {
   slowestS: 1 / 15,
   frames: 3,
   from: null,
-  guess: false,
+  testBuysStops: null,
   carriedFromMm: null,
 } as const;
 const light = { code: 'light', fNumber: 2.8, shutterS: 1 / 320, iso: 3200, roomStops: 1, ceilingFrom: null } as const;
@@ -290,7 +290,7 @@ describe('a reason', () =>
         [hands, 'Your hands are no limit: in bursts of 3 they hold 1/15 s.'],
         [{ ...hands, frames: 1 }, 'Your hands are no limit: frame by frame they hold 1/15 s.'],
         [{ ...hands, how: 'limit', from }, 'Your hands set the pace: 1/15 s is the slowest they hold with 90 %, from your 18 frames of 3 March.'],
-        [{ ...hands, guess: true }, 'Your hands are no limit: in bursts of 3 they hold 1/15 s, a guess until you test them.'],
+        [{ ...hands, testBuysStops: 1.12 }, 'Your hands are no limit: in bursts of 3 they hold 1/15 s. That is a guess: a test would buy about 1 stop.'],
         [{ ...hands, from, carriedFromMm: 18.3 }, 'Your hands are no limit: in bursts of 3 they hold 1/15 s, from your 18 frames of 3 March, carried from 18 mm and less sure for it.'],
         [{ ...hands, how: 'none', slowestS: null }, 'Your hands cannot promise 90 % at any speed here: brace.'],
       ],

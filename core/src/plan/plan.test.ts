@@ -406,9 +406,12 @@ describe('tested hands', () => {
   it('say from where they were carried, and starting values that they are a guess', () => {
     const about = (brief: Brief) => planWithoutLadder(brief).reasons.find((reason) => reason.code === 'hands');
     const still = briefWith({ subject: { speedMps: 0 }, light: { ev100: 1 } });
-    expect(about(still)).to.include({ guess: true, carriedFromMm: null });
+    const guess = about(still) as { testBuysStops: number; carriedFromMm: number | null };
+    expect(guess.carriedFromMm).to.equal(null);
+    // 4.185 untested against 1.925 with an sd of 0.3 stop, in units of 2^−θ at 90 %: from an independent quadrature.
+    expect(guess.testBuysStops).to.be.closeTo(Math.log2(4.185 / 1.925), 2e-3);
     const tested = { thetas: [6], slopes: [2], weights: [1], conditions: [], stabiliserStops: 4, focalLengthMm: 85 };
-    expect(about({ ...still, hold: { ...still.hold, tested } })).to.include({ guess: false, carriedFromMm: 85 });
+    expect(about({ ...still, hold: { ...still.hold, tested } })).to.include({ testBuysStops: null, carriedFromMm: 85 });
     expect(about({ ...still, hold: { ...still.hold, tested: { ...tested, focalLengthMm: 24 } } })).to.include({
       carriedFromMm: null,
     });

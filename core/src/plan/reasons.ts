@@ -1,4 +1,5 @@
-import type { Provenance } from '../brief/brief.ts';
+import type { Brief, Provenance } from '../brief/brief.ts';
+import { DEFAULT_SLOPE, UNTESTED_SPREAD_STOPS } from '../motion/hands.ts';
 import { backgroundRateMmPerS, crossingTimeS } from '../motion/subject.ts';
 import { apertureMarks } from '../light/marks.ts';
 import { depthOfField } from '../optics/depthOfField.ts';
@@ -9,7 +10,7 @@ import { clippingOf, shadowOf, type Clipping, type Shadow } from './contrast.ts'
 import type { Figures } from './figures.ts';
 import { CONTINUOUS_COST_EV } from './focus.ts';
 import type { GateName } from './gates.ts';
-import { carriedDoublings } from './handsOfBrief.ts';
+import { carriedDoublings, sureStops } from './handsOfBrief.ts';
 import { passes, type Choice } from './hushPoint.ts';
 import type { Candidate, Situation } from './situation.ts';
 import { patternOf, type PatternReason } from './watch.ts';
@@ -97,8 +98,8 @@ interface Hands {
   slowestS: number | null;
   frames: number;
   from: Provenance | null;
-  /** Whether they are the starting value, a guess. */
-  guess: boolean;
+  /** Stops that a test would buy, where they are the starting value, a guess; null where they are tested or given. */
+  testBuysStops: number | null;
   /** The focal length a test was carried from, mm, where that is too far to be sure. */
   carriedFromMm: number | null;
 }
@@ -274,6 +275,15 @@ function handsSetThePace({ marks }: Situation, { shutter, gates }: Candidate): b
   return slower !== undefined && slower.hands().hold !== 'open' && slower.freeze !== 'shut';
 }
 
+/** How well a usual test knows hands, stops: its 90 % interval is about one stop wide. */
+const TESTED_SPREAD_STOPS = 0.3;
+
+/** How much slower tested hands may go than untested ones that are as steady, stops: what is known need not be guarded against. */
+function testBuys({ hold, picture: { confidence } }: Brief): number {
+  const slope = hold.slope ?? DEFAULT_SLOPE;
+  return sureStops(confidence, slope, TESTED_SPREAD_STOPS) - sureStops(confidence, slope, UNTESTED_SPREAD_STOPS);
+}
+
 function hands(situation: Situation, candidate: Candidate): Reason {
   const slowest = slowestHeld(situation);
   const { tested } = situation.brief.hold;
@@ -285,7 +295,7 @@ function hands(situation: Situation, candidate: Candidate): Reason {
     slowestS: slowest?.shutterS ?? null,
     frames: slowest?.hands().frames ?? 0,
     from: tested?.from ?? null,
-    guess: !tested && situation.brief.hold.theta === null,
+    testBuysStops: !tested && situation.brief.hold.theta === null ? testBuys(situation.brief) : null,
     carriedFromMm: tested && carriedDoublings(tested, situation.brief.kit.lens.focalLengthMm) > 0 ? tested.focalLengthMm! : null,
   };
 }
