@@ -1,6 +1,6 @@
 /** Imports go one way: web, server → words → contract → core. Core knows none of them, nor any package. */
 /** @type {import('dependency-cruiser').IConfiguration} */
-const TESTS = '\\.test\\.ts$';
+const TESTS = '\\.test\\.tsx?$';
 
 /** What a workspace may import beside its own files: other workspaces and packages. Tests may import more. */
 const only = (workspace, others, packages = []) => ({

@@ -211,7 +211,9 @@ describe('the planner with tested hands', () => {
 
   it('holds slower with steadier hands, and says whose frames it goes by', () => {
     const slow = { ...brief, subject: { ...brief.subject, speedMps: 0 }, light: { ...brief.light, ev100: -3 } };
-    const chances = [-2, 0, 2].map((off) => planWithoutLadder({ ...slow, hold: { ...slow.hold, tested: handsOf(off) } }).choice.shutterS);
+    const chances = [-2, 0, 2].map(
+      (off) => planWithoutLadder({ ...slow, hold: { ...slow.hold, tested: handsOf(off) } }).choice.shutterS,
+    );
     expect(chances[0]).to.be.below(chances[2]!);
     const { reasons } = planWithoutLadder({ ...brief, hold: { ...brief.hold, tested: handsOf(-1) } });
     expect(reasons.find(({ code }) => code === 'hands')).to.deep.include({ from });

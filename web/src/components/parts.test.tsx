@@ -1,0 +1,166 @@
+import { GlobalRegistrator } from '@happy-dom/global-registrator';
+import { takesOf } from '@hushto/core';
+import { PORT_ALDER_BRIEFS } from '@hushto/demo';
+import { expect } from 'chai';
+import type * as Library from '@testing-library/react';
+import type { ReactNode } from 'react';
+
+/** Parts by role and name, as a screen reader meets them. The page is a stand-in; journeys meet the real one. */
+describe('the parts', () => {
+  let dom: typeof Library;
+  before(async () => {
+    GlobalRegistrator.register({ url: 'http://localhost/' });
+    // The runner's own compiler writes React.createElement; React looks for a page when it is first read.
+    Object.assign(globalThis, { React: await import('react') });
+    dom = await import('@testing-library/react');
+  });
+  afterEach(() => dom.cleanup());
+  after(() => GlobalRegistrator.unregister());
+
+  const open = (part: ReactNode): typeof Library.screen => {
+    dom.render(part);
+    return dom.screen;
+  };
+  const named = (role: string, name: string | RegExp): HTMLElement => dom.screen.getByRole(role, { name });
+
+  it('a token says what it is beside its value, opens its editor by keyboard and gives the focus back', async () => {
+    const { Token } = await import('./Token.tsx');
+    open(
+      <Token title="ISO ceiling" editor={(close) => <button onClick={close}>Take 3200</button>}>
+        6400
+      </Token>,
+    );
+    const token = named('button', 'ISO ceiling: 6400');
+    expect(token.getAttribute('aria-expanded')).to.equal('false');
+    dom.fireEvent.keyDown(token, { key: 'Enter' });
+    expect(named('dialog', 'ISO ceiling').textContent).to.include('Take 3200');
+    expect(token.getAttribute('aria-expanded')).to.equal('true');
+    dom.fireEvent.click(named('button', 'Take 3200'));
+    expect(dom.screen.queryByRole('dialog')).to.equal(null);
+    await dom.waitFor(() => expect(document.activeElement).to.equal(token));
+  });
+
+  it('a token that cannot work says so in its name, and in its editor', async () => {
+    const { Token } = await import('./Token.tsx');
+    open(
+      <Token title="Distance" problem="Stand at least 0.5 m away." editor={() => <p>metres</p>}>
+        0.2 m
+      </Token>,
+    );
+    dom.fireEvent.click(named('button', 'Distance: 0.2 m. Stand at least 0.5 m away.'));
+    expect(named('alert', '').textContent).to.equal('Stand at least 0.5 m away.');
+  });
+
+  it('a field takes commas, keeps the last number while nonsense is typed, and says what is wanted', async () => {
+    const { NumberField } = await import('./NumberField.tsx');
+    const taken: number[] = [];
+    open(<NumberField label="Distance" value={4} unit="m" onChange={(value) => taken.push(value)} />);
+    const field = named('textbox', 'Distance');
+    dom.fireEvent.change(field, { target: { value: '3,5' } });
+    dom.fireEvent.change(field, { target: { value: 'a few' } });
+    expect(taken).to.deep.equal([3.5]);
+    expect(field.getAttribute('aria-invalid')).to.equal('true');
+    expect(document.getElementById(field.getAttribute('aria-describedby')!)!.textContent).to.equal('Give a number, such as 4.');
+    dom.fireEvent.blur(field);
+    expect(field.getAttribute('aria-invalid')).to.equal('false');
+  });
+
+  it('a choice of a few is a group of radios, one of them on', async () => {
+    const { SegmentedControl } = await import('./SegmentedControl.tsx');
+    const chosen: string[] = [];
+    open(
+      <SegmentedControl
+        label="The camera"
+        value="still"
+        options={[
+          { value: 'still', label: 'I hold still' },
+          { value: 'follow', label: 'I follow it' },
+        ]}
+        onChange={(value) => chosen.push(value)}
+      />,
+    );
+    expect((named('radio', 'I hold still') as HTMLInputElement).checked).to.equal(true);
+    dom.fireEvent.click(named('radio', 'I follow it'));
+    expect(chosen).to.deep.equal(['follow']);
+  });
+
+  it('takes are radios that say what to set and what it costs', async () => {
+    const { TakeChips } = await import('./TakeChips.tsx');
+    const brief = PORT_ALDER_BRIEFS[0]!;
+    const takes = takesOf(brief);
+    const taken: (string | null)[] = [];
+    open(<TakeChips brief={brief} takes={takes} taken={takes[0]!} lines="" onTake={(code) => taken.push(code)} />);
+    expect(named('radio', /if the porter keeps still$/).getAttribute('aria-checked')).to.equal('true');
+    expect(named('radio', 'The plan').getAttribute('aria-checked')).to.equal('false');
+    expect(document.body.textContent).to.include('the moment setting the cart down');
+    dom.fireEvent.click(named('radio', 'The plan'));
+    expect(taken).to.deep.equal([null]);
+  });
+
+  it('a slider is read aloud as the sentence over it', async () => {
+    const { SaidSlider } = await import('./Slider.tsx');
+    open(
+      <SaidSlider
+        says="Shadows must show 3 stops down"
+        label="Deepest shadow"
+        value={3}
+        min={0}
+        max={6}
+        steps={18}
+        onChange={() => {}}
+      />,
+    );
+    const slider = named('slider', 'Deepest shadow');
+    expect(slider.getAttribute('aria-valuetext')).to.equal('Shadows must show 3 stops down');
+    expect(slider.getAttribute('aria-valuenow')).to.equal('9');
+  });
+
+  it('a list is found by a thing’s other names, and says where nothing is', async () => {
+    const { PickList } = await import('./PickList.tsx');
+    const picked: string[] = [];
+    open(
+      <PickList
+        label="Subjects"
+        searchable
+        value="walker"
+        items={[
+          { id: 'walker', label: 'A walker', group: 'Street' },
+          { id: 'ape', label: 'An ape among leaves', group: 'Wildlife', also: 'gorilla monkey' },
+        ]}
+        onPick={(id) => picked.push(id)}
+        empty="Nothing by that name."
+      />,
+    );
+    const find = named('textbox', 'Find in subjects');
+    dom.fireEvent.change(find, { target: { value: 'gorilla' } });
+    expect(dom.screen.queryByText('A walker')).to.equal(null);
+    dom.fireEvent.click(named('button', /An ape among leaves/));
+    expect(picked).to.deep.equal(['ape']);
+    dom.fireEvent.change(find, { target: { value: 'submarine' } });
+    expect(document.body.textContent).to.include('Nothing by that name.');
+  });
+
+  it('a sheet is a dialog by its title, with a way out', async () => {
+    const { Sheet } = await import('./Sheet.tsx');
+    let closed = 0;
+    open(
+      <Sheet title="A steadiness test" onClose={() => (closed += 1)}>
+        <p>18 frames</p>
+      </Sheet>,
+    );
+    expect(named('dialog', 'A steadiness test').textContent).to.include('18 frames');
+    dom.fireEvent.click(named('button', 'Close'));
+    expect(closed).to.equal(1);
+  });
+
+  it('a Valley in little says nothing that does not stand beside it in words', async () => {
+    const [{ MiniValley }, { planWithoutLadder }] = await Promise.all([import('./MiniValley.tsx'), import('@hushto/core')]);
+    open(<MiniValley plan={planWithoutLadder(PORT_ALDER_BRIEFS[0]!)} />);
+    const drawing = document.querySelector('svg')!;
+    expect(drawing.getAttribute('aria-hidden')).to.equal('true');
+    const points = drawing.querySelector('polyline')!.getAttribute('points')!.split(' ');
+    expect(points.length).to.be.within(10, 25);
+    // Right is faster, down is better: the plan stands in the middle, near the foot.
+    expect(Number(drawing.querySelector('circle')!.getAttribute('cx'))).to.equal(48);
+  });
+});
