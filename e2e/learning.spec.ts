@@ -90,7 +90,7 @@ describe('You, steadiness', () => {
     await page.getByLabel('Hands').selectOption({ label: 'The starting value' });
     await page.keyboard.press('Escape');
     // Words come a moment after the values they explain.
-    await page.getByText(/That is a guess: a test would buy about 1 stop/).waitFor();
+    await page.getByText(/That is a guess: a test would buy about 1\sstop/).waitFor();
     await page.getByText(/from your 20 frames/).waitFor({ state: 'detached' });
     expect(complaints).to.deep.equal([]);
   });
