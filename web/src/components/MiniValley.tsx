@@ -1,9 +1,16 @@
-import { shutterMarks, type PlanAtLight } from '@hushto/core';
+import { planWithoutLadder, shutterMarks, type Brief, type PlanAtLight } from '@hushto/core';
+import { memo, useMemo } from 'react';
 
 const SIZE = { width: 96, height: 36 } as const;
 /** Thirds either side of the choice, and halvings above the best, that it shows. */
 const REACH = 12;
 const ABOVE = 2;
+
+/** The Valley of a brief in little, worked out when it is first shown. */
+export const BriefValley = memo(function BriefValley({ brief }: { brief: Brief }) {
+  const plan = useMemo(() => planWithoutLadder(brief, REACH), [brief]);
+  return <MiniValley plan={plan} />;
+});
 
 /** A plan's Valley in little: its curve, and where the plan stands. It says nothing that does not stand beside it in words. */
 export function MiniValley({ plan }: { plan: Pick<PlanAtLight, 'curve' | 'choice' | 'figures'> }) {

@@ -74,7 +74,8 @@ export function timed(
       lost: segment.briefId !== null && stored === null,
       ev100,
       unplaced: segment.light.from === 'sky' && place === null,
-      plan: brief && planWithoutLadder(brief, 0),
+      // As much of the Valley as is drawn beside it.
+      plan: brief && planWithoutLadder(brief, 12),
     };
   });
 }

@@ -1,8 +1,20 @@
 import { planBrief, type Brief, type Plan, type Rung } from '@hushto/core';
-import { cameraLines, cautionWords, groupDigits, reasonWords, rungWords, shutterWords, viewOf } from '@hushto/words';
+import {
+  cameraLines,
+  cautionWords,
+  groupDigits,
+  reasonWords,
+  rungWords,
+  shutterWords,
+  takeLabel,
+  takeWords,
+  viewOf,
+  watchText,
+} from '@hushto/words';
 import { ChevronLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { MiniValley } from '../../components/MiniValley.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { evText } from '../../quantities/quantities.ts';
@@ -49,7 +61,9 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
         </button>
       </div>
       <article className="card" aria-label={`Card of ${brief.title}`}>
-        <h1>{brief.title}</h1>
+        <h1 className="flex items-center justify-between">
+          {brief.title} <MiniValley plan={plan} />
+        </h1>
         <Values plan={plan} />
         <div className="halves">
           <section>
@@ -67,6 +81,19 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
           <section>
             <h2>Set the camera</h2>
             <CameraRows lines={cameraLines(brief, plan.camera)} />
+            {plan.takes.length > 0 && (
+              <>
+                <h2>Other takes</h2>
+                <ul>
+                  {plan.takes.map((take) => (
+                    <li key={take.code}>
+                      <b>{takeLabel(brief, take)}.</b> {takeWords(brief, take)}
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
+            {brief.watch && <p>Watch for {watchText(brief)}.</p>}
           </section>
         </div>
         <h2>Ladder, as the light falls</h2>

@@ -2,6 +2,7 @@ import type { Brief } from '@hushto/core';
 import { briefLine } from '@hushto/words';
 import { Check, ChevronDown, Copy, Plus, RotateCcw, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { BriefValley } from '../../components/MiniValley.tsx';
 import { lazy, memo, Suspense, useId, useState } from 'react';
 import { useLibrary } from '../../state/library.ts';
 
@@ -72,6 +73,9 @@ export const BriefMenu = memo(function BriefMenu({ id, title, brief, problem, ..
   );
 });
 
+/** A longer list is read, not looked at. */
+const MOST_DRAWN = 40;
+
 interface BriefListProps extends BriefActions, Opened {
   id: string;
   title: string;
@@ -83,6 +87,7 @@ interface BriefListProps extends BriefActions, Opened {
 function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn, asOpened }: BriefListProps) {
   const briefs = useLibrary((library) => library.briefs);
   const nameId = useId();
+  const drawn = briefs.length <= MOST_DRAWN;
   const then = (action: () => void) => (): void => {
     close();
     action();
@@ -99,6 +104,11 @@ function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, re
         {briefs.map((stored) => (
           <li key={stored.id}>
             <button type="button" aria-current={stored.id === id ? 'true' : undefined} onClick={then(() => open(stored.id))}>
+              {drawn && (
+                <span className="col-start-3 row-span-2 row-start-1 self-center">
+                  <BriefValley brief={stored.document} />
+                </span>
+              )}
               {stored.id === id && <Check className="i" aria-hidden="true" />}
               <b>{stored.document.title}</b>
               <span>{briefLine(stored.document)}</span>

@@ -2,6 +2,7 @@ import { briefFrom, STARTER_SITUATIONS } from '@hushto/contract';
 import { MOVING_THINGS, type Brief } from '@hushto/core';
 import { briefPhrase } from '@hushto/words';
 import { ChevronLeft } from 'lucide-react';
+import { BriefValley } from '../../components/MiniValley.tsx';
 
 /** A dozen usual situations, each a whole brief. */
 export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void; onBack?: () => void }) {
@@ -22,6 +23,9 @@ export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void;
           return (
             <li key={situation.id}>
               <button type="button" onClick={() => onPick(made)}>
+                <span className="col-start-3 row-span-2 row-start-1 self-center">
+                  <BriefValley brief={made} />
+                </span>
                 <b>{situation.label}</b>
                 <span>
                   {fields[field]}: {briefPhrase(made)}

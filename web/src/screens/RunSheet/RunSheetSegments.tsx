@@ -1,6 +1,7 @@
 import type { RunSheet, Segment, StoredBrief } from '@hushto/contract';
 import { type StretchUse } from '@hushto/core';
 import { cautionWords, groupDigits, plainNumber } from '@hushto/words';
+import { MiniValley } from '../../components/MiniValley.tsx';
 import {
   closestCenter,
   DndContext,
@@ -191,7 +192,11 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
             ISO {groupDigits(plan.choice.labels.iso)}
             {plan.choice.labels.lift !== '0' && `, +${plan.choice.labels.lift} later`}
           </p>
-          <p className="small quiet">{segment.briefId && <Link to={`/plan/${segment.briefId}`}>Why</Link>}</p>
+          {segment.briefId && (
+            <Link to={`/plan/${segment.briefId}`} aria-label={`Why: the plan of ${name}`} className="inline-block">
+              <MiniValley plan={plan} />
+            </Link>
+          )}
         </div>
       ) : (
         <span />
