@@ -163,4 +163,25 @@ describe('the parts', () => {
     // Right is faster, down is better: the plan stands in the middle, near the foot.
     expect(Number(drawing.querySelector('circle')!.getAttribute('cx'))).to.equal(48);
   });
+
+  it('what goes on under an axis stands to its scale, cut at its ends and left out beyond', async () => {
+    const { AxisRows } = await import('../screens/Light/AxisRows.tsx');
+    const bar = (key: string, fromMs: number, toMs: number) => ({ key, fromMs, toMs, label: key });
+    open(
+      <AxisRows
+        fromMs={0}
+        toMs={1000}
+        rows={[
+          { name: 'Lamps', bars: [bar('bulbs', 250, 2000), bar('gone', -900, -100)] },
+          { name: 'Outing', bars: [] },
+        ]}
+      >
+        <p>12:00</p>
+      </AxisRows>,
+    );
+    const bars = dom.within(named('list', 'Lamps')).getAllByRole('listitem');
+    expect(bars.map(({ textContent }) => textContent)).to.deep.equal(['bulbs']);
+    expect([bars[0]!.style.left, bars[0]!.style.width]).to.deep.equal(['25%', '75%']);
+    expect(dom.screen.queryByRole('list', { name: 'Outing' })).to.equal(null);
+  });
 });

@@ -6,6 +6,7 @@ import {
   evText,
   percentText,
   readNumber,
+  sharpText,
   shortNumber,
   signedText,
   speedText,
@@ -13,6 +14,20 @@ import {
 } from './quantities.ts';
 
 describe('quantities at the screen’s edge', () => {
+  it('tell what is sharp by its ends, or by its length where they would round to one figure', () => {
+    expect(sharpText(2.3, 17, 'm')).to.equal('2.3–17\u00a0m');
+    expect(sharpText(5.2, null, 'm')).to.equal('5.2\u00a0m–∞');
+    expect(sharpText(1.9, 2.14, 'm')).to.equal('24\u00a0cm deep');
+    expect(sharpText(1.9, 1.9254, 'ft')).to.equal('1\u00a0in deep');
+    fc.assert(
+      fc.property(fc.double({ min: 0.2, max: 60, noNaN: true }), fc.double({ min: 1e-3, max: 40, noNaN: true }), (near, more) => {
+        const [from, to] = sharpText(near, near + more, 'm')
+          .replace('\u00a0m', '')
+          .split('–');
+        expect(from).not.to.equal(to);
+      }),
+    );
+  });
   it('are said in the digits a photographer would use', () => {
     expect([0.354, 4, 12.34, 25.4].map((metres) => distanceText(metres, 'm'))).to.deep.equal([
       '0.35\u00a0m',
