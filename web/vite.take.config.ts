@@ -1,3 +1,4 @@
+import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { fileURLToPath } from 'node:url';
 import { defaultClientConditions, defineConfig } from 'vite';
@@ -5,7 +6,7 @@ import { viteSingleFile } from 'vite-plugin-singlefile';
 
 // The file that is taken along: one page with everything in it. The page itself is built after it and carries it.
 export default defineConfig({
-  plugins: [react(), viteSingleFile({ removeViteModuleLoader: true })],
+  plugins: [react(), tailwindcss(), viteSingleFile({ removeViteModuleLoader: true })],
   publicDir: false,
   resolve: { conditions: ['hushto-source', ...defaultClientConditions] },
   build: {

@@ -1,27 +1,15 @@
-import { GlobalRegistrator } from '@happy-dom/global-registrator';
 import { takesOf } from '@hushto/core';
 import { PORT_ALDER_BRIEFS } from '@hushto/demo';
 import { expect } from 'chai';
-import type * as Library from '@testing-library/react';
-import type { ReactNode } from 'react';
+import { aPage } from '../../test/aPage.ts';
 
 /** Parts by role and name, as a screen reader meets them. The page is a stand-in; journeys meet the real one. */
 describe('the parts', () => {
-  let dom: typeof Library;
-  before(async () => {
-    GlobalRegistrator.register({ url: 'http://localhost/' });
-    // The runner's own compiler writes React.createElement; React looks for a page when it is first read.
-    Object.assign(globalThis, { React: await import('react') });
-    dom = await import('@testing-library/react');
-  });
-  afterEach(() => dom.cleanup());
-  after(() => GlobalRegistrator.unregister());
-
-  const open = (part: ReactNode): typeof Library.screen => {
-    dom.render(part);
-    return dom.screen;
+  const { open, page, named, library } = aPage();
+  const { fire, until } = {
+    fire: (): typeof import('@testing-library/react').fireEvent => library().fireEvent,
+    until: (holds: () => void): Promise<void> => library().waitFor(holds),
   };
-  const named = (role: string, name: string | RegExp): HTMLElement => dom.screen.getByRole(role, { name });
 
   it('a token says what it is beside its value, opens its editor by keyboard and gives the focus back', async () => {
     const { Token } = await import('./Token.tsx');
@@ -32,12 +20,12 @@ describe('the parts', () => {
     );
     const token = named('button', 'ISO ceiling: 6400');
     expect(token.getAttribute('aria-expanded')).to.equal('false');
-    dom.fireEvent.keyDown(token, { key: 'Enter' });
+    fire().keyDown(token, { key: 'Enter' });
     expect(named('dialog', 'ISO ceiling').textContent).to.include('Take 3200');
     expect(token.getAttribute('aria-expanded')).to.equal('true');
-    dom.fireEvent.click(named('button', 'Take 3200'));
-    expect(dom.screen.queryByRole('dialog')).to.equal(null);
-    await dom.waitFor(() => expect(document.activeElement).to.equal(token));
+    fire().click(named('button', 'Take 3200'));
+    expect(page().queryByRole('dialog')).to.equal(null);
+    await until(() => expect(document.activeElement).to.equal(token));
   });
 
   it('a token that cannot work says so in its name, and in its editor', async () => {
@@ -47,7 +35,7 @@ describe('the parts', () => {
         0.2 m
       </Token>,
     );
-    dom.fireEvent.click(named('button', 'Distance: 0.2 m. Stand at least 0.5 m away.'));
+    fire().click(named('button', 'Distance: 0.2 m. Stand at least 0.5 m away.'));
     expect(named('alert', '').textContent).to.equal('Stand at least 0.5 m away.');
   });
 
@@ -56,12 +44,12 @@ describe('the parts', () => {
     const taken: number[] = [];
     open(<NumberField label="Distance" value={4} unit="m" onChange={(value) => taken.push(value)} />);
     const field = named('textbox', 'Distance');
-    dom.fireEvent.change(field, { target: { value: '3,5' } });
-    dom.fireEvent.change(field, { target: { value: 'a few' } });
+    fire().change(field, { target: { value: '3,5' } });
+    fire().change(field, { target: { value: 'a few' } });
     expect(taken).to.deep.equal([3.5]);
     expect(field.getAttribute('aria-invalid')).to.equal('true');
     expect(document.getElementById(field.getAttribute('aria-describedby')!)!.textContent).to.equal('Give a number, such as 4.');
-    dom.fireEvent.blur(field);
+    fire().blur(field);
     expect(field.getAttribute('aria-invalid')).to.equal('false');
   });
 
@@ -80,7 +68,7 @@ describe('the parts', () => {
       />,
     );
     expect((named('radio', 'I hold still') as HTMLInputElement).checked).to.equal(true);
-    dom.fireEvent.click(named('radio', 'I follow it'));
+    fire().click(named('radio', 'I follow it'));
     expect(chosen).to.deep.equal(['follow']);
   });
 
@@ -93,7 +81,7 @@ describe('the parts', () => {
     expect(named('radio', /if the porter keeps still$/).getAttribute('aria-checked')).to.equal('true');
     expect(named('radio', 'The plan').getAttribute('aria-checked')).to.equal('false');
     expect(document.body.textContent).to.include('the moment setting the cart down');
-    dom.fireEvent.click(named('radio', 'The plan'));
+    fire().click(named('radio', 'The plan'));
     expect(taken).to.deep.equal([null]);
   });
 
@@ -132,11 +120,11 @@ describe('the parts', () => {
       />,
     );
     const find = named('textbox', 'Find in subjects');
-    dom.fireEvent.change(find, { target: { value: 'gorilla' } });
-    expect(dom.screen.queryByText('A walker')).to.equal(null);
-    dom.fireEvent.click(named('button', /An ape among leaves/));
+    fire().change(find, { target: { value: 'gorilla' } });
+    expect(page().queryByText('A walker')).to.equal(null);
+    fire().click(named('button', /An ape among leaves/));
     expect(picked).to.deep.equal(['ape']);
-    dom.fireEvent.change(find, { target: { value: 'submarine' } });
+    fire().change(find, { target: { value: 'submarine' } });
     expect(document.body.textContent).to.include('Nothing by that name.');
   });
 
@@ -149,7 +137,7 @@ describe('the parts', () => {
       </Sheet>,
     );
     expect(named('dialog', 'A steadiness test').textContent).to.include('18 frames');
-    dom.fireEvent.click(named('button', 'Close'));
+    fire().click(named('button', 'Close'));
     expect(closed).to.equal(1);
   });
 
@@ -162,26 +150,5 @@ describe('the parts', () => {
     expect(points.length).to.be.within(10, 25);
     // Right is faster, down is better: the plan stands in the middle, near the foot.
     expect(Number(drawing.querySelector('circle')!.getAttribute('cx'))).to.equal(48);
-  });
-
-  it('what goes on under an axis stands to its scale, cut at its ends and left out beyond', async () => {
-    const { AxisRows } = await import('../screens/Light/AxisRows.tsx');
-    const bar = (key: string, fromMs: number, toMs: number) => ({ key, fromMs, toMs, label: key });
-    open(
-      <AxisRows
-        fromMs={0}
-        toMs={1000}
-        rows={[
-          { name: 'Lamps', bars: [bar('bulbs', 250, 2000), bar('gone', -900, -100)] },
-          { name: 'Outing', bars: [] },
-        ]}
-      >
-        <p>12:00</p>
-      </AxisRows>,
-    );
-    const bars = dom.within(named('list', 'Lamps')).getAllByRole('listitem');
-    expect(bars.map(({ textContent }) => textContent)).to.deep.equal(['bulbs']);
-    expect([bars[0]!.style.left, bars[0]!.style.width]).to.deep.equal(['25%', '75%']);
-    expect(dom.screen.queryByRole('list', { name: 'Outing' })).to.equal(null);
   });
 });

@@ -1,24 +1,16 @@
-import { GlobalRegistrator } from '@happy-dom/global-registrator';
 import { briefOfTake, planWithoutLadder, type Brief } from '@hushto/core';
 import { PORT_ALDER_BRIEFS } from '@hushto/demo';
 import { expect } from 'chai';
-import type * as Library from '@testing-library/react';
+import { aPage } from '../../../test/aPage.ts';
 
 /** The brief as it is read aloud, and what stands beside it. */
 describe('the brief’s sentence', () => {
-  let dom: typeof Library;
-  before(async () => {
-    GlobalRegistrator.register({ url: 'http://localhost/' });
-    Object.assign(globalThis, { React: await import('react') });
-    dom = await import('@testing-library/react');
-  });
-  afterEach(() => dom.cleanup());
-  after(() => GlobalRegistrator.unregister());
+  const { open, page, library } = aPage();
 
   const market = PORT_ALDER_BRIEFS[0]!;
   const read = async (brief: Brief, more: object = {}): Promise<string> => {
     const { BriefText } = await import('./BriefText.tsx');
-    dom.render(<BriefText brief={brief} plain {...more} />);
+    open(<BriefText brief={brief} plain {...more} />);
     return [...document.querySelectorAll('p')]
       .map(({ textContent }) => textContent.replace(/[\u00a0\u202f]/g, ' ').trim())
       .join('\n');
@@ -36,7 +28,7 @@ describe('the brief’s sentence', () => {
   });
   it('follows what is followed, stands where nothing moves, and names what to watch for', async () => {
     expect(await read({ ...market, hold: { ...market.hold, follow: true } })).to.include('deep; I follow it.');
-    dom.cleanup();
+    library().cleanup();
     const still = await read({
       ...market,
       subject: { ...market.subject, speedMps: 0 },
@@ -67,14 +59,16 @@ describe('the brief’s sentence', () => {
     let backs = 0;
     const said = await read(market, { plain: false, looked: { ev100: 7, back: () => (backs += 1) } });
     expect(said).to.include('(looking at EV 7.0; back)');
-    dom.fireEvent.click(dom.screen.getByRole('button', { name: 'back' }));
+    library().fireEvent.click(page().getByRole('button', { name: 'back' }));
     expect(backs).to.equal(1);
   });
   it('names every value that can be changed, and at which one something cannot work', async () => {
     const { BriefText } = await import('./BriefText.tsx');
     const issues = [{ path: 'subject.distanceM', message: 'Stand farther away.' }];
-    dom.render(<BriefText brief={market} issues={issues} tooDark="Too dark by hand." />);
-    const names = dom.screen.getAllByRole('button').map((button) => button.getAttribute('aria-label'));
+    open(<BriefText brief={market} issues={issues} tooDark="Too dark by hand." />);
+    const names = page()
+      .getAllByRole('button')
+      .map((button) => button.getAttribute('aria-label'));
     for (const name of ['Subject: A porter with a handcart', 'ISO ceiling: 6400', 'Longest burst: 4', 'Movement: Freeze'])
       expect(names).to.include(name);
     expect(names.find((name) => name?.startsWith('Distance'))).to.match(/^Distance: 4\sm\. Stand farther away\.$/);
@@ -91,15 +85,14 @@ describe('the brief’s sentence', () => {
   });
   it('lists other takes beside the answer, and none where all three values are pinned', async () => {
     const { Takes } = await import('./Takes.tsx');
-    const { rerender } = dom.render(<Takes brief={market} taken={null} onTake={() => {}} />);
-    expect(dom.screen.getAllByRole('radio').map(({ textContent }) => textContent.split(' ')[0])).to.deep.equal([
-      'Plan',
-      'Still',
-      'Streak',
-      'Deep',
-    ]);
+    const { rerender } = open(<Takes brief={market} taken={null} onTake={() => {}} />);
+    expect(
+      page()
+        .getAllByRole('radio')
+        .map(({ textContent }) => textContent.split(' ')[0]),
+    ).to.deep.equal(['Plan', 'Still', 'Streak', 'Deep']);
     const pinned = { shutterS: 1 / 125, fNumber: 2.8, iso: 3200, burst: null };
     rerender(<Takes brief={{ ...market, picture: { ...market.picture, pinned } }} taken={null} onTake={() => {}} />);
-    expect(dom.screen.queryByRole('radio')).to.equal(null);
+    expect(page().queryByRole('radio')).to.equal(null);
   });
 });
