@@ -6,10 +6,6 @@ import { aPage } from '../../test/aPage.ts';
 /** Parts by role and name, as a screen reader meets them. The page is a stand-in; journeys meet the real one. */
 describe('the parts', () => {
   const { open, page, named, library } = aPage();
-  const { fire, until } = {
-    fire: (): typeof import('@testing-library/react').fireEvent => library().fireEvent,
-    until: (holds: () => void): Promise<void> => library().waitFor(holds),
-  };
 
   it('a token says what it is beside its value, opens its editor by keyboard and gives the focus back', async () => {
     const { Token } = await import('./Token.tsx');
@@ -20,12 +16,12 @@ describe('the parts', () => {
     );
     const token = named('button', 'ISO ceiling: 6400');
     expect(token.getAttribute('aria-expanded')).to.equal('false');
-    fire().keyDown(token, { key: 'Enter' });
+    library().fireEvent.keyDown(token, { key: 'Enter' });
     expect(named('dialog', 'ISO ceiling').textContent).to.include('Take 3200');
     expect(token.getAttribute('aria-expanded')).to.equal('true');
-    fire().click(named('button', 'Take 3200'));
+    library().fireEvent.click(named('button', 'Take 3200'));
     expect(page().queryByRole('dialog')).to.equal(null);
-    await until(() => expect(document.activeElement).to.equal(token));
+    await library().waitFor(() => expect(document.activeElement).to.equal(token));
   });
 
   it('a token that cannot work says so in its name, and in its editor', async () => {
@@ -35,7 +31,7 @@ describe('the parts', () => {
         0.2 m
       </Token>,
     );
-    fire().click(named('button', 'Distance: 0.2 m. Stand at least 0.5 m away.'));
+    library().fireEvent.click(named('button', 'Distance: 0.2 m. Stand at least 0.5 m away.'));
     expect(named('alert', '').textContent).to.equal('Stand at least 0.5 m away.');
   });
 
@@ -44,12 +40,12 @@ describe('the parts', () => {
     const taken: number[] = [];
     open(<NumberField label="Distance" value={4} unit="m" onChange={(value) => taken.push(value)} />);
     const field = named('textbox', 'Distance');
-    fire().change(field, { target: { value: '3,5' } });
-    fire().change(field, { target: { value: 'a few' } });
+    library().fireEvent.change(field, { target: { value: '3,5' } });
+    library().fireEvent.change(field, { target: { value: 'a few' } });
     expect(taken).to.deep.equal([3.5]);
     expect(field.getAttribute('aria-invalid')).to.equal('true');
     expect(document.getElementById(field.getAttribute('aria-describedby')!)!.textContent).to.equal('Give a number, such as 4.');
-    fire().blur(field);
+    library().fireEvent.blur(field);
     expect(field.getAttribute('aria-invalid')).to.equal('false');
   });
 
@@ -68,7 +64,7 @@ describe('the parts', () => {
       />,
     );
     expect((named('radio', 'I hold still') as HTMLInputElement).checked).to.equal(true);
-    fire().click(named('radio', 'I follow it'));
+    library().fireEvent.click(named('radio', 'I follow it'));
     expect(chosen).to.deep.equal(['follow']);
   });
 
@@ -81,7 +77,7 @@ describe('the parts', () => {
     expect(named('radio', /if the porter keeps still$/).getAttribute('aria-checked')).to.equal('true');
     expect(named('radio', 'The plan').getAttribute('aria-checked')).to.equal('false');
     expect(document.body.textContent).to.include('the moment setting the cart down');
-    fire().click(named('radio', 'The plan'));
+    library().fireEvent.click(named('radio', 'The plan'));
     expect(taken).to.deep.equal([null]);
   });
 
@@ -120,11 +116,11 @@ describe('the parts', () => {
       />,
     );
     const find = named('textbox', 'Find in subjects');
-    fire().change(find, { target: { value: 'gorilla' } });
+    library().fireEvent.change(find, { target: { value: 'gorilla' } });
     expect(page().queryByText('A walker')).to.equal(null);
-    fire().click(named('button', /An ape among leaves/));
+    library().fireEvent.click(named('button', /An ape among leaves/));
     expect(picked).to.deep.equal(['ape']);
-    fire().change(find, { target: { value: 'submarine' } });
+    library().fireEvent.change(find, { target: { value: 'submarine' } });
     expect(document.body.textContent).to.include('Nothing by that name.');
   });
 
@@ -137,7 +133,7 @@ describe('the parts', () => {
       </Sheet>,
     );
     expect(named('dialog', 'A steadiness test').textContent).to.include('18 frames');
-    fire().click(named('button', 'Close'));
+    library().fireEvent.click(named('button', 'Close'));
     expect(closed).to.equal(1);
   });
 
