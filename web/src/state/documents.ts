@@ -44,7 +44,7 @@ export function editDocument<Name extends KindName>(
   if (!shown) return false;
   const key = keyOf(kind, id);
   const schema = kindOf(kind).schema as z.ZodType<DocumentOf<Name>>;
-  const typed = typedChange(schema, shown, draftOf(kind, id), change);
+  const typed = typedChange(schema, shown, draftOf(kind, id), (document) => asJson(change(document)));
   if (!typed) return true;
   const { use, draft, issues } = typed;
   setIssues(key, issues);
@@ -57,6 +57,12 @@ export function editDocument<Name extends KindName>(
   sendSoon();
   return true;
 }
+
+/**
+ * A document as it comes back from the server: what was set to nothing is not there. Otherwise the same document here and there would
+ * not be equal.
+ */
+const asJson = <Document>(document: Document): Document => JSON.parse(JSON.stringify(document)) as Document;
 
 /** Puts a whole document in the place of another, as a step of its own to undo. */
 export function replaceDocument<Name extends KindName>(kind: Name, id: string, document: DocumentOf<Name>): void {
