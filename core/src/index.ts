@@ -61,6 +61,7 @@ export {
 } from './motion/hands.ts';
 export {
   distanceByFraming,
+  shareOfFrame,
   MEASURED_BY,
   speedByStopwatch,
   speedOnPhoto,

@@ -104,7 +104,7 @@ describe('phrases', () => {
     expect([named(undefined), named(undefined, 0), named('')]).to.deep.equal(['the subject', 'the scene', 'the subject']);
   });
   it('know one from several', () => {
-    expect(['Strings of bulbs', 'Street lamps', 'The last of the sky', 'A window'].map(isPlural)).to.deep.equal([true, true, false, false]); // prettier-ignore
+    expect(['Strings of bulbs', 'Street lamps', 'Candles', 'The last of the sky', 'A window'].map(isPlural)).to.deep.equal([true, true, true, false, false]); // prettier-ignore
   });
   it('say a stance, a list and whose a value is', () => {
     expect([[], ['elbows'], ['low', 'finder'], ['vehicle']].map((held) => stanceWords(held as never))).to.deep.equal([

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { distanceByFraming, speedByStopwatch, speedOnPhoto } from './measured.ts';
+import { distanceByFraming, shareOfFrame, speedByStopwatch, speedOnPhoto } from './measured.ts';
 import { smearRateMmPerS } from './subject.ts';
 
 describe('numbers measured instead of guessed', () => {
@@ -18,6 +18,21 @@ describe('numbers measured instead of guessed', () => {
         expect(at(share / 2).errorShare).to.be.at.least(at(share).errorShare);
       }),
     ));
+  it('start from what fills the frame at the distance there is: a person at 7.13 m half of a 50 mm lens, and back again at any', () => {
+    expect(shareOfFrame(1.7, 7.133, { focalLengthMm: 50, frameHeightMm: 24 })).to.be.closeTo(0.5, 1e-4);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 20, noNaN: true }),
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        fc.constantFrom(24, 85, 400),
+        (heightM, distanceM, focalLengthMm) => {
+          const frame = { focalLengthMm, frameHeightMm: 24 };
+          const { value } = distanceByFraming(heightM, shareOfFrame(heightM, distanceM, frame), frame);
+          expect(value).to.be.closeTo(distanceM, distanceM * 1e-9);
+        },
+      ),
+    );
+  });
   it('give 5 m/s for ten metres in two seconds, within a tenth where the ten are known', () => {
     const { value, errorShare } = speedByStopwatch(10, 2, 0.05);
     expect(value).to.equal(5);

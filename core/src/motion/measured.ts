@@ -29,6 +29,13 @@ export function distanceByFraming(
   };
 }
 
+/** What something `heightM` high fills of the frame's height at a distance, m, as a share: the inverse of `distanceByFraming`. */
+export const shareOfFrame = (
+  heightM: number,
+  distanceM: number,
+  { focalLengthMm, frameHeightMm }: { focalLengthMm: number; frameHeightMm: number },
+): number => (1000 * heightM * magnification(focalLengthMm, distanceM)) / frameHeightMm;
+
 /** Two taps, each as far off as a finger is: s, together. Ours, after reaction times of about 0.1 s that vary by half. */
 const TAPS_ERROR_S = 0.12;
 

@@ -19,6 +19,8 @@ describe('the setting of the camera', () => {
   it('let ISO float under its ceiling where nothing is lifted', () => {
     expect(cameraFor({ light: { ev100: 8 } })).to.include({ mode: 'manualAutoIso' });
     expect(cameraFor({ light: { ev100: 8 } }).ceilingIso).to.equal(6400);
+    // A ceiling under the base is no ceiling a camera has.
+    expect(cameraFor({ light: { ev100: 8 }, picture: { isoCeiling: 50 } }).ceilingIso).to.equal(100);
   });
   it('ask for aperture priority with a slowest shutter where nothing moves', () => {
     const camera = cameraFor({ light: { ev100: 6 }, subject: { speedMps: 0 } });

@@ -5,6 +5,7 @@ import { plannedStops, shareNear, swingRule } from '../light/swing.ts';
 import { burstRate } from '../motion/burst.ts';
 import { AIMS } from './aims.ts';
 import { followsSubject } from './geometry.ts';
+import { topIso } from './exposure.ts';
 import type { DialledSetting, Figures } from './figures.ts';
 
 export const CAMERA_MODES = ['manual', 'manualAutoIso', 'shutterPriority', 'aperturePriority'] as const;
@@ -68,21 +69,22 @@ const LIFTED_STOPS = 0.1;
 /** The camera at a setting. Modes and limits as cameras of any make have them; common practice. */
 export function cameraSetting(brief: Brief, setting: Setting, figures: Figures): CameraSetting {
   const mode = cameraMode(brief, setting, figures);
+  const options = focusOptions(mode, brief, setting, figures);
   return {
     mode,
     shutterS: setting.shutterS,
     fNumber: setting.fNumber,
     iso: setting.iso,
-    ceilingIso: Math.min(brief.picture.isoCeiling, brief.kit.sensor.maxIso),
+    ceilingIso: topIso(brief),
     meter: meterSetting(mode, brief, setting, figures),
     focus: focusSetting(brief, figures),
     drive: driveSetting(brief, setting),
     stabiliser: stabiliserSetting(brief),
     curtain: curtainSetting(brief, setting, figures),
-    focusOptions: focusOptions(mode, brief, setting, figures),
+    focusOptions: options,
     rawBits: setting.iso <= DEEP_RAW_ISO ? 14 : 12,
     setBack: {
-      what: setBacks(mode, brief, setting, figures),
+      what: setBacks(mode, brief, setting.burst, options, figures),
       brightenStops: setting.liftStops > LIFTED_STOPS ? setting.liftStops : 0,
     },
   };
@@ -132,12 +134,12 @@ function meterSetting(mode: CameraMode, brief: Brief, setting: Setting, figures:
 }
 
 /** The marks between which an automatic ISO goes while the light swings. */
-function isoWhileSwinging({ kit: { sensor }, light, picture }: Brief, { iso }: Setting): { isoFrom: number; isoTo: number } {
+function isoWhileSwinging(brief: Brief, { iso }: Setting): { isoFrom: number; isoTo: number } {
   const mark = (value: number): number => isoMarks.value(isoMarks.nearest(value));
-  const { upStops, downStops } = light.swing!;
+  const { upStops, downStops } = brief.light.swing!;
   return {
-    isoFrom: Math.max(sensor.baseIso, mark(iso / 2 ** upStops)),
-    isoTo: Math.min(Math.max(sensor.baseIso, Math.min(picture.isoCeiling, sensor.maxIso)), mark(iso * 2 ** downStops)),
+    isoFrom: Math.max(brief.kit.sensor.baseIso, mark(iso / 2 ** upStops)),
+    isoTo: Math.min(topIso(brief), mark(iso * 2 ** downStops)),
   };
 }
 
@@ -215,12 +217,14 @@ export const DEEP_RAW_ISO = 800;
 /** Compensation below a sixth of a stop rounds to none. */
 const NO_COMPENSATION_STOPS = 1 / 6;
 
-function setBacks(mode: CameraMode, brief: Brief, setting: Setting, figures: Figures): SetBack[] {
-  const { picture, hold } = brief;
-  const { burst } = setting;
-  const { compensationStops, gates, pan, focusing } = figures;
+function setBacks(
+  mode: CameraMode,
+  { picture, hold }: Brief,
+  burst: number,
+  options: readonly FocusOption[],
+  { compensationStops, gates, pan, focusing }: Figures,
+): SetBack[] {
   const manual = mode === 'manual';
-  const options = focusOptions(mode, brief, setting, figures);
   const changed: Record<SetBack, boolean> = {
     exposureMode: manual,
     fixedIso: manual,

@@ -1,5 +1,10 @@
+import type { Brief } from '../brief/brief.ts';
 import { meteredIso } from '../light/exposure.ts';
 import { BOUND_SLACK, gateBelow, type GateState } from './gates.ts';
+
+/** The highest ISO a brief lets the camera use: its ceiling, or the body's where that ends sooner, and never below base. */
+export const topIso = ({ kit: { sensor }, picture }: Pick<Brief, 'kit' | 'picture'>): number =>
+  Math.max(sensor.baseIso, Math.min(picture.isoCeiling, sensor.maxIso));
 
 /** How a shutter and aperture are exposed in one light. */
 export interface Exposure {

@@ -116,14 +116,14 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     ...relaxed(choice, figures),
     motion(situation, candidate, figures),
     floorReason(situation, choice),
-    contrast('clips', clippingOf(situation, candidate)),
+    found('clips', clippingOf(situation, candidate)),
     light(situation, candidate),
-    contrast('shadow', shadowOf(situation, candidate)),
+    found('shadow', shadowOf(situation, candidate)),
     trade(situation, figures),
     handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
     focus(candidate),
-    contrast('pattern', patternOf(situation, candidate)),
+    found('pattern', patternOf(situation, candidate)),
     opens(situation, candidate),
     shallow(situation, choice, figures),
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
@@ -225,7 +225,8 @@ function followingOf({ brief, picture, geometry }: Situation, shutterS: number):
   return { followed: false, crossingS: crossingS < CROSSES_SOON_S ? crossingS : null };
 }
 
-const contrast = <Code extends 'clips' | 'shadow' | 'pattern', Fact extends object>(code: Code, fact: Fact | null) =>
+/** A fact as a reason, where there is one. */
+const found = <Code extends 'clips' | 'shadow' | 'pattern', Fact extends object>(code: Code, fact: Fact | null) =>
   fact && { code, ...fact };
 
 function trade({ brief }: Situation, { lostGrain, lostBlur }: Figures): Reason {

@@ -7,7 +7,7 @@ import { fullWellE, HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise, 
 import type { Brief } from '../brief/brief.ts';
 import { AIMS } from './aims.ts';
 import { DetailCache } from './detailCache.ts';
-import { exposureOf, type Exposure, type ExposureRules } from './exposure.ts';
+import { exposureOf, topIso, type Exposure, type ExposureRules } from './exposure.ts';
 import { focusingOf, type Focusing } from './focus.ts';
 import type { GateName, Gates } from './gates.ts';
 import { geometryOf, type Geometry } from './geometry.ts';
@@ -159,13 +159,19 @@ export class Situation {
 /** What saturated coloured light takes off the highlight headroom before the meter says so, stops. Ours. */
 const SATURATED_COST_STOPS = 4 / 3;
 
-function rulesOf({ subject, light, kit: { sensor, lens }, picture }: Brief): ExposureRules {
+function rulesOf(brief: Brief): ExposureRules {
+  const {
+    subject,
+    light,
+    kit: { sensor, lens },
+    picture,
+  } = brief;
   const { iso } = picture.pinned;
   const phaseStops = plannedStops(light.swing);
   return {
     isoRange: {
       from: sensor.baseIso,
-      to: Math.max(sensor.baseIso, Math.min(picture.isoCeiling, sensor.maxIso)),
+      to: topIso(brief),
       pinned: iso === null ? null : isoMarks.value(isoMarks.nearest(iso)),
     },
     extension: extendedF(1, lens.focalLengthMm, subject.distanceM),

@@ -31,18 +31,23 @@ export function lightOfPlace(place: Place, day: string, sunAltitudeDeg = altitud
     sky: place.sky,
     shadeStops: place.shadeStops,
     floorEv: place.floorEv,
-    lamps: [-1, 0, 1].flatMap((days) =>
-      place.lamps.map(({ from, to, ev100 }) => {
-        const on = dayPlus(day, days);
-        return {
-          fromMs: momentOf(on, from, place.timeZone),
-          toMs: momentOf(to > from ? on : dayPlus(on, 1), to, place.timeZone),
-          ev100,
-        };
-      }),
-    ),
+    lamps: lampHours(place, day),
   };
 }
+
+/** Lamps of a place while they burn, on the night before, that day's and the next. Off before on is the day after. */
+export const lampHours = ({ lamps, timeZone }: Place, day: string) =>
+  [-1, 0, 1].flatMap((days) =>
+    lamps.map((lamp) => {
+      const on = dayPlus(day, days);
+      return {
+        ...lamp,
+        on,
+        fromMs: momentOf(on, lamp.from, timeZone),
+        toMs: momentOf(lamp.to > lamp.from ? on : dayPlus(on, 1), lamp.to, timeZone),
+      };
+    }),
+  );
 
 const altitudeOf =
   (place: Place) =>

@@ -1,6 +1,14 @@
-import { planWithoutLadder, type Brief, type Sensor } from '@hushto/core';
+import { exposureValue, planWithoutLadder, type Brief, type Sensor } from '@hushto/core';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 import { sceneFor } from '../workers/scenes/names.ts';
+
+/** A brief still and sharp as on a rail, in the light that asks for an ISO at a shutter and aperture: grain alone is judged. */
+export const stillAt = (brief: Brief, { shutterS, fNumber }: { shutterS: number; fNumber: number }, iso: number): Brief => ({
+  ...brief,
+  subject: { ...brief.subject, speedMps: 0 },
+  light: { ...brief.light, ev100: exposureValue(shutterS, fNumber, iso), swing: undefined },
+  hold: { conditions: ['rail'], theta: 14, slope: 2 },
+});
 
 /** A brief's scene, still and sharp, as a body shows it at an ISO: in the light that asks for it, so that grain alone differs. */
 export function isoSwatchJob(
@@ -14,11 +22,8 @@ export function isoSwatchJob(
   const { fNumber, shutterS } = choice;
   return {
     brief: {
-      ...brief,
-      subject: { ...brief.subject, speedMps: 0 },
-      light: { ...brief.light, ev100: Math.log2((fNumber * fNumber) / shutterS) - Math.log2(iso / 100), swing: undefined },
+      ...stillAt(brief, choice, iso),
       kit: { ...brief.kit, sensor },
-      hold: { conditions: ['rail'], theta: 14, slope: 2 },
       picture: {
         ...brief.picture,
         viewCph,

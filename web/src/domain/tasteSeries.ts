@@ -21,6 +21,7 @@ import {
 } from '@hushto/core';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 import { sceneFor } from '../workers/scenes/names.ts';
+import { stillAt } from './swatches.ts';
 
 export type TasteTest = Extract<TasteSeries, { kind: 'taste' }>;
 export type CeilingTest = Extract<TasteSeries, { kind: 'ceiling' }>;
@@ -215,15 +216,7 @@ export function ceilingJob(test: CeilingTest, iso: number, size: Size): FrameJob
   const { brief } = test;
   const { choice } = planWithoutLadder(brief);
   const still: Brief = {
-    ...brief,
-    subject: { ...brief.subject, speedMps: 0 },
-    light: {
-      ...brief.light,
-      ev100: Math.log2((choice.fNumber * choice.fNumber) / choice.shutterS) - Math.log2(iso / 100),
-      swing: undefined,
-    },
-    // As on a tripod: grain alone is judged.
-    hold: { conditions: ['rail'], theta: 14, slope: 2 },
+    ...stillAt(brief, choice, iso),
     picture: { ...brief.picture, isoCeiling: brief.kit.sensor.maxIso },
   };
   return {

@@ -10,9 +10,9 @@ import { useSize } from '../../components/useSize.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SunEvents } from '../../sky/sun.ts';
-import { clockText, dayPlus, dayText, momentOf } from '../../sky/zoned.ts';
+import { clockText, dayPlus, dayText } from '../../sky/zoned.ts';
 import { aheadOf, type Ahead, type Stretch } from '../../domain/ahead.ts';
-import { timed } from '../../domain/runSheet.ts';
+import { lampHours, timed } from '../../domain/runSheet.ts';
 import { useLibrary } from '../../state/library.ts';
 import { AxisRows, type Bar } from './AxisRows.tsx';
 import { sunSideWords } from './words.ts';
@@ -149,20 +149,13 @@ function AtTime({ ahead, atMs, timeZone }: { ahead: Ahead; atMs: number; timeZon
 
 const middleOf = ({ fromMs, toMs }: Ahead): number => (fromMs + toMs) / 2;
 
-/** Lamps of the place while they burn, on the night before, that day's and the next. */
-function lampBars({ lamps, timeZone }: Place, day: string): Bar[] {
-  return [-1, 0, 1].flatMap((days) =>
-    lamps.map(({ id, from, to, ev100, label }) => {
-      const on = dayPlus(day, days);
-      return {
-        key: `${id}${on}`,
-        fromMs: momentOf(on, from, timeZone),
-        toMs: momentOf(to > from ? on : dayPlus(on, 1), to, timeZone),
-        label: `${label ?? 'Lamps'}, ${evText(ev100)}`,
-      };
-    }),
-  );
-}
+const lampBars = (place: Place, day: string): Bar[] =>
+  lampHours(place, day).map(({ id, on, fromMs, toMs, label, ev100 }) => ({
+    key: `${id}${on}`,
+    fromMs,
+    toMs,
+    label: `${label ?? 'Lamps'}, ${evText(ev100)}`,
+  }));
 
 /** Stretches of the outings to this place on this day. */
 function outingBars(

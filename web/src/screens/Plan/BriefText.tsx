@@ -6,6 +6,7 @@ import {
   flickerText,
   focalText,
   groupDigits,
+  isPlural,
   keyText,
   motionVerb,
   movementText,
@@ -188,7 +189,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
           ),
           ['light.label', 'light.scene'],
         )}{' '}
-        {givesWord(light.label)}{' '}
+        {isPlural(light.label ?? '') ? 'give' : 'gives'}{' '}
         {token(
           'How much light',
           evText(light.ev100),
@@ -417,7 +418,3 @@ function More({ title, editor }: { title: string; editor: () => ReactNode }) {
     </Token>
   );
 }
-
-/** "strings of bulbs give", "the last of the sky gives". */
-const givesWord = (label: string | undefined): string =>
-  /(lamps|bulbs|lights|signs|displays|shows|buildings)$/i.test(label ?? '') || /^strings /i.test(label ?? '') ? 'give' : 'gives';

@@ -1,4 +1,4 @@
-import { distanceByFraming, MOVING_THINGS, type Brief } from '@hushto/core';
+import { distanceByFraming, MOVING_THINGS, shareOfFrame, type Brief } from '@hushto/core';
 import { percent } from '@hushto/words';
 import { useState } from 'react';
 import { NumberField } from '../../../components/NumberField.tsx';
@@ -11,7 +11,9 @@ import { patch, type EditorProps } from './editing.ts';
 export function MeasureDistance({ brief, edit }: EditorProps) {
   const unit = useSettings(({ distanceUnit }) => distanceUnit);
   const [heightM, setHeight] = useState(() => MOVING_THINGS.find(({ id }) => id === brief.subject.thing)?.heightM ?? 1.7);
-  const [share, setShare] = useState(() => Math.min(1, Math.max(0.05, shareNow(brief, heightM))));
+  const [share, setShare] = useState(() =>
+    Math.min(1, Math.max(0.05, shareOfFrame(heightM, brief.subject.distanceM, frameOf(brief)))),
+  );
   const measure = (height: number, filled: number): void => {
     if (!(height > 0)) return;
     const { value, errorShare } = distanceByFraming(height, filled, frameOf(brief));
@@ -57,9 +59,3 @@ const frameOf = ({ kit: { lens, sensor }, picture }: Brief) => ({
   focalLengthMm: lens.focalLengthMm,
   frameHeightMm: sensor.heightMm / picture.crop,
 });
-
-/** What something so high fills at the brief's own distance. */
-function shareNow(brief: Brief, heightM: number): number {
-  const { focalLengthMm, frameHeightMm } = frameOf(brief);
-  return (1000 * heightM * focalLengthMm) / (1000 * brief.subject.distanceM - focalLengthMm) / frameHeightMm;
-}
