@@ -92,7 +92,7 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
             </div>
             <span className="cut" style={{ left: `${wipe * 100}%` }} aria-hidden="true" />
             <span
-              className="pointer-events-none absolute bottom-3 z-10 -translate-x-1/2 rounded-full bg-panel px-2 py-1 text-[13px] leading-4 font-bold whitespace-nowrap text-ink"
+              className="pointer-events-none absolute top-[calc(50%+35px)] z-10 -translate-1/2 rounded-full bg-panel px-2 py-1 text-[13px] leading-4 font-bold whitespace-nowrap text-ink"
               style={{ left: `${Math.min(82, Math.max(18, wipe * 100))}%` }}
               aria-hidden="true"
             >
