@@ -4,7 +4,7 @@ import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from 'playwright-core';
-import { eventually, shown, startApp, type RunningApp } from './app.ts';
+import { eventually, pick, shown, startApp, token, type RunningApp } from './app.ts';
 
 const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<unknown>])[] = [
   ['as it opens', async () => {}],
@@ -14,18 +14,19 @@ const STATES: readonly (readonly [what: string, reach: (page: Page) => Promise<u
   ],
   ['with the table', async (page) => page.keyboard.press('t')],
   ['with the list of briefs', async (page) => page.getByRole('button', { name: /Open the list/ }).click()],
-  [
-    'with the subject editor',
-    async (page) =>
-      page
-        .locator('.say')
-        .getByRole('button')
-        .filter({ hasText: /porter/ })
-        .click(),
-  ],
+  ['with the subject editor', async (page) => token(page, /porter/).click()],
   ['with the light editor and a value that cannot work', badLight],
   ['with the hold editor', async (page) => page.getByRole('button', { name: /elbows/ }).click()],
-  ['with another light of the ladder', async (page) => page.locator('.rungs button').last().click()],
+  [
+    'with another light of the ladder',
+    async (page) =>
+      page
+        .getByRole('region', { name: /^Ladder/ })
+        .getByRole('listitem')
+        .last()
+        .getByRole('button')
+        .click(),
+  ],
   ['with the keys list', async (page) => page.keyboard.press('?')],
   ['with a pin, a kept frame and the burst', keptAndShot],
   ['with the schools side by side', async (page) => page.getByRole('button', { name: 'What comes first, side by side' }).click()],
@@ -42,7 +43,7 @@ const SCREENS: readonly (readonly [at: string, width: number, height: number, re
   ['/you/steadiness', 1280, 800],
   ['/you/steadiness', 390, 844],
   ['/you/steadiness', 1280, 800, async (page) => page.getByRole('button', { name: 'Start a steadiness test' }).click()],
-  ['/kit/figures', 1280, 800, async (page) => page.getByLabel(/against$/).selectOption({ index: 1 })],
+  ['/kit/figures', 1280, 800, async (page) => pick(page, /against$/, 1)],
   ['/kit/figures', 390, 844],
   ['/you/taste', 1280, 800],
   ['/kit/measure', 1280, 800, measured],
@@ -55,7 +56,7 @@ const SCREENS: readonly (readonly [at: string, width: number, height: number, re
 ];
 
 /** What lies over the page while it is open; the page under it is looked at in a state of its own. */
-const OVER = '.pop';
+const OVER = '[role=dialog]';
 const EVERYTHING = {
   runOnly: { type: 'tag' as const, values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] },
   resultTypes: ['violations' as const],
@@ -101,7 +102,7 @@ async function backedUp(page: Page): Promise<void> {
 }
 
 async function badLight(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button').filter({ hasText: /^EV/ }).click();
+  await token(page, /^EV/).click();
   await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('-40');
 }
 
@@ -109,16 +110,24 @@ async function keptAndShot(page: Page): Promise<void> {
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('c');
   await page.getByRole('button', { name: 'Burst', exact: true }).click();
-  await page.locator('.burst button').first().waitFor();
+  await page
+    .getByRole('group', { name: /^The burst of/ })
+    .getByRole('button')
+    .first()
+    .waitFor();
 }
 
 async function measured(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Try with the simulated camera' }).click();
-  await page.locator('.plots .recharts-scatter').first().waitFor();
+  await page
+    .getByRole('img', { name: /^ISO 100: .* electrons/ })
+    .locator('path')
+    .first()
+    .waitFor();
 }
 
 async function pan(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button').filter({ hasText: 'Freeze' }).click();
+  await token(page, 'Freeze').click();
   await page.getByText('Pan', { exact: true }).click();
 }
 
@@ -191,7 +200,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     expect(await complaintsOf(page)).to.deep.equal([]);
     const small = await page.evaluate(
       () =>
-        [...document.querySelectorAll('.pocket button')].filter((button) => {
+        [...document.querySelectorAll('main button')].filter((button) => {
           const { width, height } = button.getBoundingClientRect();
           return width < 44 || height < 44;
         }).length,
@@ -202,7 +211,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     for (const at of ['/plan', '/light', '/you/steadiness', '/kit/figures', '/you/taste', '/kit/measure', '/outings']) {
       await page.goto(`${app.base}${at}`);
       await page.locator('main:not([aria-busy=true])').waitFor();
-      for (const width of [1024, 768, 390]) {
+      for (const width of [1024, 768, 390, 320]) {
         await page.setViewportSize({ width, height: 800 });
         // A chart takes its new size a moment later.
         await eventually(

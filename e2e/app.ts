@@ -4,7 +4,7 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContext, type Locator, type Page } from 'playwright-core';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 const CHROMIUM =
@@ -135,11 +135,10 @@ export async function startApp({ demo = true } = {}): Promise<RunningApp> {
   };
 }
 
-/** Waits until a screen stands. */
+/** Waits until a screen stands; on Plan, with its Valley drawn. */
 export async function shown(page: Page): Promise<void> {
-  await page.waitForSelector(
-    '.valley-chart, .first-contact, .light-page, .learn-page, .data-page, .pocket, .card-page, .empty:not([aria-busy=true])',
-  );
+  await page.locator('main:not([aria-busy=true])').waitFor();
+  if ((await page.getByRole('region', { name: 'Valley' }).count()) > 0) await cursor(page).waitFor();
 }
 
 const CHROMIUM_ARGS = [
@@ -213,3 +212,27 @@ export async function asOpened(page: Page): Promise<void> {
   await page.getByRole('button', { name: /Open the list of briefs/ }).click();
   await page.getByRole('button', { name: 'As it was when I opened it' }).click();
 }
+
+/** The sentence of the brief that is open. */
+export const sentence = (page: Page): Locator => page.getByRole('region', { name: 'Brief', exact: true });
+
+/** A value in it, by what it says. */
+export const token = (page: Page, text: RegExp | string): Locator => sentence(page).getByRole('button').filter({ hasText: text });
+
+/** The title of the brief that is open; pressing it opens the list. */
+export const title = (page: Page, name: RegExp | string = ''): Locator =>
+  page.getByRole('button', { name: /Open the list of briefs/ }).filter({ hasText: name });
+
+/** The cursor on the Valley; it is there when the plan is. */
+export const cursor = (page: Page): Locator => page.getByRole('slider', { name: 'Shutter speed' });
+
+/** Picks from a list that opens over its field. @param option its words, or its place in the list */
+export async function pick(page: Page, field: RegExp | string, option: RegExp | string | number): Promise<void> {
+  await page.getByRole('combobox', { name: field }).click();
+  const options = page.getByRole('option');
+  await (typeof option === 'number' ? options.nth(option) : options.filter({ hasText: option }).first()).click();
+}
+
+/** A drawn frame by its name, once it is as fine as it becomes. */
+export const fineFrame = (within: Page | Locator, name: RegExp): Locator =>
+  within.getByRole('img', { name }).and(within.locator('[data-fine=true]'));

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import { deflateSync } from 'node:zlib';
-import { eventually, startApp, type RunningApp } from './app.ts';
+import { cursor, eventually, startApp, title, token, type RunningApp } from './app.ts';
 
 const briefsOf = async (app: RunningApp): Promise<any[]> => (await fetch(`${app.base}/api/briefs`)).json() as Promise<any[]>;
 
@@ -59,7 +59,7 @@ describe('Your data', () => {
     expect((await briefsOf(app))[0].document.title).to.equal('Ferry Steps market');
     await eventually(async () => (await page.getByRole('button', { name: /^Restore / }).count()) === 2);
     await page.getByRole('link', { name: 'Plan', exact: true }).click();
-    await page.locator('.opener', { hasText: 'Ferry Steps market' }).waitFor();
+    await title(page, 'Ferry Steps market').waitFor();
     expect(complaints).to.deep.equal([]);
   });
 
@@ -114,7 +114,7 @@ describe('Your data', () => {
         }),
     );
     await page.reload();
-    await page.locator('.valley-chart').waitFor();
+    await cursor(page).waitFor();
     await page.goto(`${app.base}/data`);
     await page.getByText('2 changes of this browser').waitFor();
     await page.getByRole('button', { name: 'Let go' }).click();
@@ -125,20 +125,16 @@ describe('Your data', () => {
     const { page } = await app.open();
     const second = await page.context().newPage();
     await second.goto(page.url());
-    await second.locator('.valley-chart').waitFor();
+    await cursor(second).waitFor();
     const set = async (window: typeof page, name: RegExp, field: string, value: string): Promise<void> => {
-      await window.locator('.brief .say').getByRole('button').filter({ hasText: name }).click();
+      await token(window, name).click();
       await window.getByRole('textbox', { name: field }).fill(value);
       await window.keyboard.press('Escape');
     };
     await set(page, /^4.m$/, 'Distance', '6');
-    await second.locator('.brief .say').getByRole('button').filter({ hasText: /^6.m$/ }).waitFor();
+    await token(second, /^6.m$/).waitFor();
     await set(second, /^EV/, 'EV at ISO 100', '5');
-    await page
-      .locator('.brief .say')
-      .getByRole('button')
-      .filter({ hasText: /^EV.5\.0$/ })
-      .waitFor();
+    await token(page, /^EV.5\.0$/).waitFor();
     await eventually(async () => {
       const { subject, light } = (await briefsOf(app))[0].document;
       return subject.distanceM === 6 && light.ev100 === 5;
@@ -162,7 +158,7 @@ describe('Your data', () => {
   it('works without storage of the browser, against the server, and says so', async () => {
     const { page } = await app.open({ storageFails: true });
     await page.getByText('This browser keeps nothing').waitFor();
-    await page.locator('.brief .say').getByRole('button').filter({ hasText: /^4.m$/ }).click();
+    await token(page, /^4.m$/).click();
     await page.getByRole('textbox', { name: 'Distance' }).fill('9');
     await page.keyboard.press('Escape');
     await eventually(async () => (await briefsOf(app))[0].document.subject.distanceM === 9);
@@ -174,7 +170,7 @@ describe('A picture that is too much', () => {
     const app = await startApp();
     const { page, complaints } = await app.open();
     await page.getByRole('button', { name: /scene/i }).first().click();
-    const input = page.locator('.own input[type=file]');
+    const input = page.getByLabel('A sharp photo of yours');
     await input.setInputFiles({ name: 'huge.png', mimeType: 'image/png', buffer: hugePng(20_000) });
     await page
       .getByText(/“huge.png” has 400 megapixels; Hushto reads up to 100/)

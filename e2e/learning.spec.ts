@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import type { Download, Locator, Page } from 'playwright-core';
 import UTIF from 'utif2';
-import { eventually, startApp, type RunningApp } from './app.ts';
+import { eventually, fineFrame, pick, sentence, startApp, token, type RunningApp } from './app.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
@@ -19,7 +19,9 @@ const crispnessOf = (canvas: Locator): Promise<number> =>
     for (let i = 4; i < data.length; i += 4) sum += Math.min(60, Math.abs(data[i]! - data[i - 4]!));
     return sum / (width * height);
   });
-const crispness = (page: Page): Promise<number> => crispnessOf(page.locator('.finder > canvas'));
+/** The frame just taken by the simulated camera. */
+const taken = (page: Page): Locator => page.getByRole('img', { name: /^The frame at/ });
+const crispness = (page: Page): Promise<number> => crispnessOf(taken(page));
 
 describe('You, steadiness', () => {
   let app: RunningApp;
@@ -36,14 +38,14 @@ describe('You, steadiness', () => {
     expect(await sharp.isDisabled()).to.equal(true);
     for (let frame = 1; frame <= 4; frame++) {
       await page.keyboard.press('f');
-      await page.locator('.finder > canvas[data-fine=true]').waitFor();
+      await fineFrame(page, /^The frame at/).waitFor();
       await page.keyboard.press(frame % 2 ? 's' : 'l');
       await page.getByRole('heading', { name: `Frame ${frame + 1} of about` }).waitFor();
     }
-    const asked = await page.locator('.take .next b').innerText();
+    const asked = await page.getByText(/^Next:/).innerText();
     await page.reload();
     await page.getByRole('heading', { name: /Frame 5 of about/ }).waitFor();
-    expect(await page.locator('.take .next b').innerText()).to.equal(asked);
+    expect(await page.getByText(/^Next:/).innerText()).to.equal(asked);
     await page.getByRole('button', { name: 'Take back frame 4' }).click();
     await page.getByRole('heading', { name: /Frame 4 of about/ }).waitFor();
     await page.keyboard.press('Control+z');
@@ -51,14 +53,14 @@ describe('You, steadiness', () => {
     const over = page.getByRole('heading', { name: 'This test is over' });
     for (let frame = 5; frame <= 20 && !(await over.isVisible()); frame++) {
       await page.keyboard.press('f');
-      await page.locator('.finder > canvas[data-fine=true]').waitFor();
+      await fineFrame(page, /^The frame at/).waitFor();
       // By the picture itself: letters that can be read differ more from what is beside them.
       await page.keyboard.press((await crispness(page)) > 4 ? 's' : 'l');
-      await page.locator('.finder > canvas').waitFor({ state: 'detached' });
+      await taken(page).waitFor({ state: 'detached' });
     }
     await over.waitFor();
-    expect(await page.locator('.truth').innerText()).to.match(/hidden hands: 80 % of frames sharp at/);
-    expect(await page.locator('.answer').innerText()).to.match(/After \d+ frames the true speed lies between/);
+    await page.getByText(/hidden hands: 80 % of frames sharp at/).waitFor();
+    await page.getByText(/After \d+ frames the true speed lies between/).waitFor();
     await eventually(async () => (await api(app, 'holds')).some(({ document }) => document.closed && document.simulated));
     expect(await page.getByText('These hands were the simulated camera’s').count()).to.equal(1);
     // The reload may have lost an answer: sent again, the server says 409 and the two are brought together.
@@ -70,10 +72,7 @@ describe('You, steadiness', () => {
     await page.getByText(/from your 18 frames of 3 March/).waitFor();
     await page.getByRole('link', { name: 'You', exact: true }).click();
     await page.getByRole('link', { name: /Standing, elbows in.*18 frames/ }).click();
-    await page
-      .locator('.uses')
-      .getByText(/Ferry Steps market/)
-      .waitFor();
+    expect(await page.getByRole('checkbox', { name: 'Ferry Steps market' }).isChecked()).to.equal(true);
     await page.getByRole('button', { name: 'Take more frames' }).click();
     await page.getByRole('button', { name: 'A third slower' }).click();
     await page.keyboard.press('s');
@@ -82,12 +81,8 @@ describe('You, steadiness', () => {
     await page.getByRole('link', { name: 'Plan', exact: true }).click();
     await page.getByText(/from your 20 frames of 3 March/).waitFor();
     // The starting value again, chosen in the brief.
-    await page
-      .locator('.say')
-      .getByRole('button')
-      .filter({ hasText: /elbows/ })
-      .click();
-    await page.getByLabel('Hands').selectOption({ label: 'The starting value' });
+    await token(page, /elbows/).click();
+    await pick(page, 'Hands', 'The starting value');
     await page.keyboard.press('Escape');
     // Words come a moment after the values they explain.
     await page.getByText(/That is a guess: a test would buy about 1\sstop/).waitFor();
@@ -98,9 +93,15 @@ describe('You, steadiness', () => {
   it('compares two holds, shows rates with their intervals, and gives every frame out as CSV', async () => {
     const { page } = await app.open({ at: '/you/steadiness' });
     await page.getByRole('link', { name: /Stabiliser off/ }).click();
-    await page.locator('.series-list a[aria-current=page]', { hasText: 'Stabiliser off, 17' }).waitFor();
-    await page.getByLabel('Beside').selectOption({ index: 1 });
-    expect(await page.locator('.against').innerText()).to.match(/slower than this one, 9 times in 10 between/);
+    await page
+      .getByRole('navigation', { name: 'Steadiness tests' })
+      .locator('a[aria-current=page]')
+      .filter({ hasText: 'Stabiliser off, 17' })
+      .waitFor();
+    await pick(page, 'Beside', 1);
+    await page.getByText(/slower than this one, 9 times in 10 between/).waitFor();
+    // A list that has the focus keeps its letters for itself.
+    await page.getByRole('heading', { level: 1 }).click();
     await page.keyboard.press('t');
     const rows = page.getByRole('region', { name: 'Rates by shutter speed' }).getByRole('row');
     expect(await rows.nth(1).innerText()).to.match(/\d+ %, \d+ % to \d+ %/);
@@ -113,7 +114,11 @@ describe('You, steadiness', () => {
   it('takes photos in: speed from EXIF, verdict proposed from the edges, nothing counted before it is confirmed', async () => {
     const { page, complaints } = await app.open({ at: '/you/steadiness' });
     await page.getByRole('link', { name: /Leaning on a post/ }).click();
-    await page.locator('.series-list a[aria-current=page]', { hasText: 'Leaning on a post' }).waitFor();
+    await page
+      .getByRole('navigation', { name: 'Steadiness tests' })
+      .locator('a[aria-current=page]')
+      .filter({ hasText: 'Leaning on a post' })
+      .waitFor();
     const photos = await Promise.all(
       [0, 14].map(async (smear) => ({
         name: smear ? 'smeared.jpg' : 'crisp.jpg',
@@ -122,7 +127,7 @@ describe('You, steadiness', () => {
       })),
     );
     const none = { name: 'screenshot.jpg', mimeType: 'image/jpeg', buffer: await signPhoto(page, 0) };
-    await page.locator('.drop input[type=file]').setInputFiles([...photos, none]);
+    await page.getByLabel('Or drop the photos in').setInputFiles([...photos, none]);
     const dialog = page.getByRole('dialog', { name: '2 photos read' });
     await dialog.waitFor();
     const row = (name: string) => dialog.getByRole('row', { name });
@@ -155,7 +160,7 @@ describe('You, taste; and Kit', () => {
     await heading.waitFor();
     expect(await page.locator('main').innerText()).not.to.match(/1\/\d+ s|ISO \d\d/);
     for (let choice = 1; choice <= 20 && (await heading.isVisible()); choice++) {
-      await page.locator('.pairs canvas[data-fine=true]').nth(1).waitFor();
+      await page.getByRole('button', { name: 'Keep the right frame' }).locator('[data-fine=true]').waitFor();
       await page.keyboard.press(choice % 3 ? 's' : 'l');
       const next = page
         .getByRole('heading', { name: `Choice ${choice + 1} ` })
@@ -165,9 +170,7 @@ describe('You, taste; and Kit', () => {
       if (choice === 5) await page.reload();
       await next.waitFor();
     }
-    expect(await page.locator('.answer').innerText()).to.match(
-      /choices it lies between .* 9 times in 10[\s\S]*pairs shown again/,
-    );
+    expect(await page.getByRole('main').innerText()).to.match(/choices it lies between .* 9 times in 10[\s\S]*pairs shown again/);
     await page.getByLabel('Skate hall derby').check();
     await page.getByText('Skate hall derby plans with this taste.').first().waitFor();
     await eventually(async () => (await api(app, 'briefs')).some(({ document }) => document.picture.tasteFrom?.count >= 12));
@@ -178,13 +181,13 @@ describe('You, taste; and Kit', () => {
     const { page } = await app.open({ at: '/you/taste', draws: true });
     await page.getByRole('link', { name: /APS-C 24 MP/ }).click();
     await page.getByRole('heading', { name: 'Your ISO ceiling' }).waitFor();
-    expect(await page.locator('.answer output').innerText()).to.match(/^\d+$/);
-    const iso = await page.locator('.answer output').innerText();
+    expect(await page.getByRole('main').getByRole('status').first().innerText()).to.match(/^\d+$/);
+    const iso = await page.getByRole('main').getByRole('status').first().innerText();
     await page.getByLabel('Ferry Steps market').check();
     await page.getByText('Ferry Steps market plans with this ceiling.').first().waitFor();
     await page.getByRole('link', { name: 'Plan', exact: true }).click();
     await page.getByText(/ceiling is from your 12 looks of 6 March/).waitFor();
-    expect(await page.locator('.say').allInnerTexts().then(String)).to.include(`set ISO up to ${iso}`);
+    expect(await sentence(page).innerText()).to.include(`set ISO up to ${iso}`);
   });
 
   it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
@@ -201,15 +204,15 @@ describe('You, taste; and Kit', () => {
     await page.getByRole('slider', { name: 'ISO ceiling' }).press('ArrowRight');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Table' }).click();
-    const row = page.locator('table.grains').getByRole('row', { name: /^6400 / });
+    const row = page.getByRole('region', { name: 'Grain by ISO and size' }).getByRole('row', { name: /^6400 / });
     expect(await row.innerText()).to.match(/76\se⁻[\s\S]*fine/);
     // ISO 1600 lifted two stops looks like 6400. Common practice.
-    const lifts = page.locator('table.lifts').getByRole('row', { name: /^1600/ });
+    const lifts = page.getByRole('region', { name: /^Brightened shadows/ }).getByRole('row', { name: /^1600/ });
     expect((await lifts.getByRole('cell').allInnerTexts()).map((text) => text.trim())[2]).to.equal('6400');
-    await page.getByLabel(/against$/).selectOption({ label: 'Full frame 24 MP' });
+    await pick(page, /against$/, 'Full frame 24 MP');
     await page.getByLabel('Price of APS-C 24 MP').fill('900');
     await page.getByLabel('Price of Full frame 24 MP').fill('1600');
-    const verdict = page.locator('.two-bodies');
+    const verdict = page.getByRole('region', { name: 'Two bodies at the same picture' });
     expect(await verdict.innerText()).to.match(/Full frame 24 MP is 1⅓.stops ahead[\s\S]*costs 700 more, 525 a stop/);
     await eventually(async () => (await api(app, 'bodies')).some(({ document }) => document.price === 1600));
     expect(complaints).to.deep.equal([]);
@@ -217,7 +220,7 @@ describe('You, taste; and Kit', () => {
 
   it('measures a sensor from DNGs it wrote itself, which another reader opens, and saves it to the body and its briefs', async () => {
     const { page, complaints } = await app.open({ at: '/kit/measure' });
-    await page.getByLabel('Body').selectOption({ label: 'APS-C 24 MP' });
+    await pick(page, 'Body', 'APS-C 24 MP');
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: 'Its DNGs as files' }).click(),
@@ -233,7 +236,7 @@ describe('You, taste; and Kit', () => {
       mimeType: 'image/x-adobe-dng',
       buffer: Buffer.from(bytes),
     }));
-    const input = page.locator('.drop input[type=file]');
+    const input = page.getByLabel('Drop the DNGs here');
     await input.setInputFiles(asFiles.filter(({ name }) => !name.includes('1600-dark-2')));
     await page.getByText(/ISO.1600: Two flat and two dark frames are needed/).waitFor();
     await input.setInputFiles([{ name: 'notes.dng', mimeType: 'image/x-adobe-dng', buffer: Buffer.from('no raw file at all') }]);
@@ -242,7 +245,11 @@ describe('You, taste; and Kit', () => {
     await page.getByRole('heading', { name: 'What 16 frames say' }).waitFor();
     const gains = await page.getByRole('row', { name: /^ISO.100 / }).innerText();
     expect(gains).to.match(/ ± /);
-    await page.locator('.plots .recharts-scatter').first().waitFor();
+    await page
+      .getByRole('img', { name: /^ISO 100: .* electrons/ })
+      .locator('path')
+      .first()
+      .waitFor();
     await page.getByRole('button', { name: 'Save to APS-C 24 MP' }).click();
     await page
       .getByText(/has its own figures now. 1 brief plans with it/)

@@ -4,15 +4,22 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { request } from 'node:https';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { Download, Page } from 'playwright-core';
+import type { Download, Locator, Page } from 'playwright-core';
 import { generate } from 'selfsigned';
 import { convertIcsCalendar } from 'ts-ics';
-import { anyPort, browserOf, eventually, root, startApp, type RunningApp } from './app.ts';
+import { anyPort, browserOf, cursor, eventually, root, startApp, token, type RunningApp } from './app.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
+const stretches = (page: Page): Locator => page.getByRole('list', { name: 'Stretches' }).getByRole('listitem');
+/** Pocket's shutter, its ladder, and what is counted: sharp, soft, noisy, missed. */
+const setShutter = (page: Page): Locator => page.getByRole('region', { name: 'Set these' }).getByRole('status').first();
+const ladderOf = (page: Page): Locator => page.getByRole('list', { name: /^Ladder/ });
+const tallyOf = async (page: Page): Promise<string[]> => {
+  const buttons = await page.getByRole('group', { name: 'Tally' }).getByRole('button').allInnerTexts();
+  return buttons.slice(0, 4).map((text) => /\d+/.exec(text)![0]);
+};
 const textOf = async (download: Download): Promise<string> => readFileSync(await download.path(), 'utf8');
-const token = (page: Page, text: RegExp) => page.locator('.say').getByRole('button').filter({ hasText: text });
 
 /** Waits until everything is in the browser that it needs without the server. */
 async function kept(page: Page): Promise<void> {
@@ -31,7 +38,7 @@ describe('Light', () => {
 
   it('reads the light in four ways, keeps it with its place and gives it to the brief', async () => {
     const { page, complaints } = await app.open({ at: '/light' });
-    const found = page.locator('.found');
+    const found = page.getByRole('status', { name: 'The light found' });
     await page.getByRole('textbox', { name: 'Shutter' }).fill('1/125');
     await page.getByRole('textbox', { name: 'Aperture' }).fill('f/8');
     await page.getByRole('textbox', { name: 'ISO' }).fill('100');
@@ -47,11 +54,11 @@ describe('Light', () => {
     expect(await found.innerText()).to.match(/background is 2\sstops darker/);
     await page.getByText('Subject', { exact: true }).click();
     await page.getByText('Scene', { exact: true }).click();
-    await page.getByRole('textbox', { name: /Find in known scenes/ }).fill('fair');
-    await page.getByRole('button', { name: /Fairground/ }).click();
+    await page.getByRole('combobox', { name: /Find in known scenes/ }).fill('fair');
+    await page.getByRole('option', { name: /Fairground/ }).click();
     expect(await found.innerText()).to.match(/EV\s7\.0/);
     await page.getByRole('button', { name: 'Keep this reading' }).click();
-    await page.locator('.readings li', { hasText: 'Fairground' }).waitFor();
+    await page.getByRole('region', { name: 'Read here' }).getByRole('listitem').filter({ hasText: 'Fairground' }).waitFor();
     await page.getByRole('button', { name: 'Use it in the brief' }).click();
     await eventually(async () => (await api(app, 'places'))[0].document.readings.length === 2);
     await page.getByRole('link', { name: 'Plan', exact: true }).click();
@@ -72,38 +79,47 @@ describe('Light', () => {
       return [...bytes];
     });
     const plain = Buffer.from(grey);
-    const input = page.locator('.light-now input[type=file]');
+    const input = page.getByLabel('Choose a photo taken there');
     await input.setInputFiles({ name: 'plain.jpg', mimeType: 'image/jpeg', buffer: plain });
     await page.getByText(/does not say its shutter speed, aperture, ISO/).waitFor();
     const withExif = Buffer.concat([plain.subarray(0, 2), exifOf(1, 60, 28, 10, 1600), plain.subarray(2)]);
     await input.setInputFiles({ name: 'steps.jpg', mimeType: 'image/jpeg', buffer: withExif });
     // log2(2.8²·60/16) = 4.88, for a picture that came out mid grey.
-    await page.locator('.found .value', { hasText: /EV\s4\.9/ }).waitFor();
-    expect(await page.locator('.found').innerText()).to.match(/±\s\S+\sstop/);
+    const found = page.getByRole('status', { name: 'The light found' });
+    await found.filter({ hasText: /EV\s4\.9/ }).waitFor();
+    expect(await found.innerText()).to.match(/±\s\S+\sstop/);
   });
 
   it('shows how the light will fall, and when the ladder’s rungs are reached; as a table too', async () => {
     const { page, complaints } = await app.open({ at: '/light' });
     await page.getByLabel('Day', { exact: true }).fill('2027-01-14');
-    expect(await page.locator('.sun-line').innerText()).to.match(/sunset 16:44, dark by 18:\d\d/);
-    expect(await page.locator('.sun-line').innerText()).to.match(
-      /Backlit; shadows may want 1½ to 3 stops of brightening until sunset/,
-    );
-    await page.locator('.light-chart .recharts-line').waitFor();
-    const times = await page.locator('.rung-times tbody th').allInnerTexts();
+    await page.getByText(/sunset 16:44, dark by 18:\d\d/).waitFor();
+    await page.getByText(/Backlit; shadows may want 1½ to 3 stops of brightening until sunset/).waitFor();
+    // Drawn, not only named.
+    await page
+      .getByRole('img', { name: /^Light from/ })
+      .locator('path')
+      .first()
+      .waitFor();
+    const times = await page.getByRole('region', { name: 'When each rung is reached' }).getByRole('rowheader').allInnerTexts();
     expect(times.length).to.be.above(1);
     expect(times).to.deep.equal([...times].sort());
     await page.getByRole('heading', { name: 'Light ahead' }).click();
     await page.keyboard.press('t');
-    expect(await page.locator('.light-chart tbody tr').count()).to.be.above(20);
-    await token(page, /56\.0°/).click();
+    expect(
+      await page
+        .getByRole('region', { name: /a quarter of an hour a row/ })
+        .getByRole('row')
+        .count(),
+    ).to.be.above(20);
+    await page.getByRole('button', { name: /56\.0°/ }).click();
     await page.getByRole('textbox', { name: /Latitude/ }).fill('75');
     await page.keyboard.press('Escape');
     await page.getByLabel('Day', { exact: true }).fill('2027-06-21');
     await page.getByText(/the sun does not set/).waitFor();
     await page.getByRole('heading', { name: 'Light ahead' }).click();
     await page.keyboard.press('Control+z');
-    await token(page, /56\.0°/).waitFor();
+    await page.getByRole('button', { name: /56\.0°/ }).waitFor();
     expect(complaints).to.deep.equal([]);
   });
 });
@@ -115,7 +131,7 @@ describe('The run sheet', () => {
 
   it('is put in order by dragging and by keyboard, and the times follow', async () => {
     const { page, complaints } = await app.open({ at: '/outings' });
-    const names = () => page.locator('.segments .what p:first-child .tok:first-child').allInnerTexts();
+    const names = () => page.getByRole('button', { name: /^Name of this stretch/ }).allInnerTexts();
     const [first, second, third] = await names();
     await page.getByRole('button', { name: new RegExp(`Move ${second}`) }).focus();
     // What is read aloud at each step says that it has been taken.
@@ -130,14 +146,14 @@ describe('The run sheet', () => {
     await eventually(async () => (await names())[1] === third);
     expect((await names()).slice(0, 3)).to.deep.equal([first, third, second]);
     const grip = (await page.getByRole('button', { name: new RegExp(`Move ${first}`) }).boundingBox())!;
-    const target = (await page.locator('.segments > li').nth(2).boundingBox())!;
+    const target = (await stretches(page).nth(2).boundingBox())!;
     await page.mouse.move(grip.x + 10, grip.y + 10);
     await page.mouse.down();
     await page.mouse.move(grip.x + 10, grip.y + 40, { steps: 4 });
     await page.mouse.move(grip.x + 10, target.y + target.height - 4, { steps: 8 });
     await page.mouse.up();
     await eventually(async () => (await names()).indexOf(first!) > 1);
-    const starts = await page.locator('.segments .when b').allInnerTexts();
+    const starts = (await stretches(page).allInnerTexts()).map((text) => /\d\d:\d\d/.exec(text)![0]);
     expect(starts[0]).to.equal('15:50');
     expect(starts).to.deep.equal([...starts].sort());
     await page.keyboard.press('Control+z');
@@ -148,7 +164,9 @@ describe('The run sheet', () => {
 
   it('says what it takes and where that runs out, and ticks stay over a reload', async () => {
     const { page } = await app.open({ at: '/outings' });
-    expect(await page.locator('.totals').innerText()).to.match(/batteries are empty at \d\d:\d\d, during “/);
+    expect(await page.getByRole('region', { name: 'What it takes' }).innerText()).to.match(
+      /batteries are empty at \d\d:\d\d, during “/,
+    );
     await page.getByRole('button', { name: /battery rated/ }).click();
     await page.getByRole('textbox', { name: 'Batteries' }).fill('4');
     await page.keyboard.press('Escape');
@@ -186,7 +204,7 @@ describe('The run sheet', () => {
     await page.getByRole('button', { name: 'New run sheet' }).click();
     await page.getByText('Nothing in it yet').waitFor();
     await page.getByRole('button', { name: 'Add a pause' }).click();
-    await page.locator('.segments > li').waitFor();
+    await stretches(page).waitFor();
     await eventually(async () => (await api(empty, 'run-sheets'))[0]?.document.segments.length === 1);
     await empty.stop();
   });
@@ -197,13 +215,13 @@ describe('Pocket', () => {
     const app = await startApp();
     const [brief] = await api(app, 'briefs');
     const { page, complaints } = await app.open({ at: `/pocket/${brief.id}`, width: 390, height: 844 });
-    const shutter = page.locator('.pocket .xl output');
+    const shutter = setShutter(page);
     expect(await shutter.innerText()).to.equal('1/200');
-    const before = await page.locator('.pocket .rungs').boundingBox();
+    const before = await ladderOf(page).boundingBox();
     await page.getByRole('button', { name: 'A stop darker' }).click();
     await page.getByText(/EV\s3\.0, not 4\.0/).waitFor();
     expect(await shutter.innerText()).not.to.equal('1/200');
-    expect(await page.locator('.pocket .rungs').boundingBox(), 'nothing moves').to.deep.equal(before);
+    expect(await ladderOf(page).boundingBox(), 'nothing moves').to.deep.equal(before);
     await page.getByRole('button', { name: /Back to the planned light/ }).click();
     // A finger over the values: 80 px down are two thirds darker, up again two lighter.
     const values = (await page.getByRole('region', { name: 'Set these' }).boundingBox())!;
@@ -213,7 +231,7 @@ describe('Pocket', () => {
     await page.mouse.up();
     await page.getByText(/EV\s3\.3, not 4\.0/).waitFor();
     await page.getByRole('button', { name: /Back to the planned light/ }).click();
-    await page.locator('.pocket .rungs li:not(.now) button').first().click();
+    await ladderOf(page).locator('li:not([aria-current]) button').first().click();
     await page.getByText(/, not 4\.0/).waitFor();
     await page.getByRole('button', { name: /How far away/ }).click();
     await page.getByRole('button', { name: /^7\sm$/ }).click();
@@ -225,7 +243,7 @@ describe('Pocket', () => {
     expect(await themes()).to.equal('dim deep');
     await page.keyboard.press('d');
     for (const key of ['1', '1', '2', 'u', '4']) await page.keyboard.press(key);
-    const counts = (where: Page) => where.locator('.pocket .tally b').allInnerTexts();
+    const counts = (where: Page) => tallyOf(where);
     expect(await counts(page)).to.deep.equal(['2', '0', '0', '1']);
     await page.getByRole('radio', { name: /^A streak at/ }).click();
     expect(await shutter.innerText()).not.to.equal('1/200');
@@ -242,7 +260,7 @@ describe('Pocket', () => {
     expect(crashed).to.equal(true);
     const again = await page.context().newPage();
     await again.goto(`${app.base}/pocket/${brief.id}`);
-    await again.locator('.pocket').waitFor();
+    await setShutter(again).waitFor();
     expect(await counts(again)).to.deep.equal(['2', '0', '0', '1']);
     await again.getByRole('button', { name: 'How far away: 7 m' }).waitFor();
     expect(complaints).to.deep.equal([]);
@@ -292,18 +310,18 @@ describe('Pocket', () => {
     pocket.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
     pocket.on('pageerror', (error) => complaints.push(String(error)));
     await pocket.goto(`file://${file}`);
-    await pocket.locator('.pocket .xl output').waitFor();
+    await setShutter(pocket).waitFor();
     await pocket.getByRole('button', { name: 'Next stop' }).tap();
     await pocket.getByText('Porters on the steps').waitFor();
-    const was = await pocket.locator('.pocket .xl output').innerText();
-    await pocket.locator('.pocket .light .btn').first().tap();
-    await pocket.locator('.pocket .light .btn').first().tap();
-    expect(await pocket.locator('.pocket .xl output').innerText()).not.to.equal(was);
+    const was = await setShutter(pocket).innerText();
+    await pocket.getByRole('region', { name: 'On the spot' }).getByRole('button').first().tap();
+    await pocket.getByRole('region', { name: 'On the spot' }).getByRole('button').first().tap();
+    expect(await setShutter(pocket).innerText()).not.to.equal(was);
     await pocket.getByRole('button', { name: /sharp/ }).tap();
     await pocket.getByRole('button', { name: /noisy/ }).tap();
     await pocket.reload();
     await pocket.getByText('Porters on the steps').waitFor();
-    expect(await pocket.locator('.pocket .tally b').allInnerTexts()).to.deep.equal(['1', '0', '1', '0']);
+    expect(await tallyOf(pocket)).to.deep.equal(['1', '0', '1', '0']);
     expect(await pocket.evaluate(() => document.documentElement.scrollWidth)).to.equal(390);
     const [tally] = await Promise.all([
       pocket.waitForEvent('download'),
@@ -318,14 +336,14 @@ describe('Pocket', () => {
     await phone.close();
 
     for (const said of [/2 counted frames are here/, /already; nothing is counted twice/]) {
-      await page.locator('.tallies input[type=file]').setInputFiles(back);
+      await page.getByLabel('Bring a tally back').setInputFiles(back);
       await page.getByText(said).first().waitFor();
     }
-    await page.locator('.tallies li', { hasText: '1 sharp, 0 soft, 1 noisy, 0 missed' }).waitFor();
+    await page.getByRole('region', { name: 'Counted' }).getByText('1 sharp, 0 soft, 1 noisy, 0 missed').waitFor();
     await eventually(async () => (await api(app, 'tallies'))[0]?.document.frames.length === 2);
     expect(await api(app, 'tallies')).to.have.length(1);
     writeFileSync(back, '{"format":"hushto-tally","version":2,"tallies":[{"id":"x","tally":{}}]}');
-    await page.locator('.tallies input[type=file]').setInputFiles(back);
+    await page.getByLabel('Bring a tally back').setInputFiles(back);
     await page
       .getByText(/Nothing was taken from “tally\.json”: tallies\.0\.id: An id of a tally is a UUID/)
       .first()
@@ -352,7 +370,7 @@ describe('Without its server', function () {
     const [brief] = await api(app, 'briefs');
     await app.stopServer();
     await page.goto(`${app.base}/plan/${brief.id}`);
-    await page.locator('.valley-chart').waitFor();
+    await cursor(page).waitFor();
     await token(page, /^4\sm$/).click();
     await page.getByRole('textbox', { name: 'Distance' }).fill('6');
     await page.keyboard.press('Escape');
@@ -485,8 +503,8 @@ describe('Over the local network', () => {
     await desk.goto(`http://127.0.0.1:${port}/plan`);
     await desk.getByRole('button', { name: 'Pocket' }).click();
     await desk.getByRole('button', { name: 'Pair a phone' }).click();
-    const code = await desk.locator('.pairing .code').innerText();
-    const address = await desk.locator('.pairing b').innerText();
+    const code = await desk.getByText(/^\d{3} \d{3}$/).innerText();
+    const address = await desk.getByText(/^https:/).innerText();
     const context = await (await browserOf()).newContext({ ignoreHTTPSErrors: true, viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
     await page.goto(address);
@@ -497,9 +515,9 @@ describe('Over the local network', () => {
     await page.getByRole('textbox', { name: 'Code' }).fill(code);
     await page.getByRole('textbox', { name: /Name of this phone/ }).fill('The one in the bag');
     await page.getByRole('button', { name: 'Pair' }).click();
-    await page.locator('.valley-chart').waitFor();
+    await cursor(page).waitFor();
     await page.reload();
-    await page.locator('.valley-chart').waitFor();
+    await cursor(page).waitFor();
     // The computer shows it, and can send it away.
     await desk.getByText('The one in the bag').waitFor();
     await desk.getByRole('button', { name: 'Send The one in the bag away' }).click();

@@ -1,14 +1,13 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from 'playwright-core';
-import { asOpened, eventually, startApp, type RunningApp } from './app.ts';
+import { asOpened, cursor, eventually, fineFrame, startApp, title, token, type RunningApp } from './app.ts';
 
 const cell = (page: Page, name: string): Locator => page.getByRole('group', { name, exact: true });
 const value = (page: Page, name: string): Promise<string> => cell(page, name).locator('output').innerText();
-const why = (page: Page): Promise<string> => page.locator('.why ol').innerText();
-const now = (page: Page): Locator => page.locator('.frame .picture > canvas');
-const fine = (page: Page) => page.locator('.frame .picture > canvas[data-fine=true]').waitFor();
-const token = (page: Page, text: RegExp | string) => page.locator('.brief .say').getByRole('button').filter({ hasText: text });
+const why = (page: Page): Promise<string> => page.getByRole('list', { name: 'Why' }).innerText();
+const now = (page: Page): Locator => page.getByRole('img', { name: /^Simulated frame at/ });
+const fine = (page: Page) => fineFrame(page, /^Simulated frame at/).waitFor();
 
 /** A picture's mean difference from pixel to pixel along its rows: how fine its finest detail is, grain included. */
 const roughness = (canvas: Locator): Promise<number> =>
@@ -93,6 +92,7 @@ describe('arguing with the plan', () => {
       .and.to.include('Freeze is given up here');
     await page.getByRole('button', { name: 'What comes first, side by side' }).click();
     const table = page.getByRole('dialog', { name: 'What comes first' }).getByRole('table');
+    await table.waitFor();
     expect(await table.getByRole('row').count()).to.equal(5);
     await table.getByRole('button', { name: 'Use Hush' }).click();
     expect(await value(page, 'Shutter')).to.include('1/200');
@@ -110,9 +110,7 @@ describe('arguing with the plan', () => {
     await token(page, 'across the frame').click();
     await page.getByText('Towards me', { exact: true }).click();
     await page.keyboard.press('Escape');
-    expect(await page.locator('.tok.bad').innerText())
-      .to.include('Pan')
-      .and.to.include('nothing to pan with');
+    await page.getByRole('button', { name: /Pan\. .*nothing to pan with/ }).waitFor();
     await asOpened(page);
   });
 
@@ -148,7 +146,7 @@ describe('arguing with the plan', () => {
     expect(JSON.parse(text).briefs).to.have.length(1);
     const offer = (content: string) =>
       page
-        .locator('.files input')
+        .getByLabel('Import')
         .setInputFiles({ name: 'briefs.json', mimeType: 'application/json', buffer: Buffer.from(content) });
     await offer(text.replace('"distanceM": 4', '"distanceM": "near"'));
     const refused = await page.getByRole('alert').innerText();
@@ -156,7 +154,7 @@ describe('arguing with the plan', () => {
       .to.match(/Nothing was taken/)
       .and.to.match(/Line \d+, briefs\.0\.subject\.distanceM: Must be a number/);
     await offer(text.replace('Ferry Steps market', 'Ferry Steps again'));
-    await page.locator('.opener', { hasText: 'Ferry Steps again' }).waitFor();
+    await title(page, 'Ferry Steps again').waitFor();
     await menu();
     await page.getByRole('link', { name: 'Card' }).click();
     const card = page.getByRole('article', { name: 'Card of Ferry Steps again' });
@@ -165,7 +163,7 @@ describe('arguing with the plan', () => {
       .and.to.include('now')
       .and.to.include('Set back');
     await page.getByRole('link', { name: 'Back to the plan' }).click();
-    await page.waitForSelector('.valley-chart');
+    await cursor(page).waitFor();
     expect(complaints).to.deep.equal([]);
   });
 });
@@ -179,17 +177,15 @@ describe('the frame', () => {
   it('opens on detail where the smear is too small to see whole, and shows a slow shutter smoother', async () => {
     const { page, complaints } = await app.open({ draws: true });
     await fine(page);
-    expect(await page.locator('.frame').innerText()).to.include('whole, too small to see');
+    expect(await page.getByRole('region', { name: 'Simulated frame' }).innerText()).to.include('whole, too small to see');
     const hush = await roughness(now(page));
-    await page.locator('.flag').focus();
+    const shown = await now(page).getAttribute('aria-label');
+    await cursor(page).focus();
     await page.keyboard.press('c');
     for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowLeft');
-    await page.waitForFunction(
-      (before) => document.querySelector('.frame .picture > canvas')?.getAttribute('aria-label') !== before,
-      await now(page).getAttribute('aria-label'),
-    );
+    await eventually(async () => (await now(page).getAttribute('aria-label')) !== shown);
     await eventually(async () => (await roughness(now(page))) < hush * 0.7);
-    const kept = page.locator('.frame .before canvas');
+    const kept = page.getByRole('img', { name: /^The kept frame/ });
     expect((await roughness(kept)) / hush).to.be.within(0.9, 1.1);
     await page.getByRole('slider', { name: /Wipe between/ }).focus();
     await page.keyboard.press('End');
@@ -208,7 +204,7 @@ describe('the frame', () => {
     expect(await burst.getByRole('button', { name: /the steadiest$/ }).count()).to.equal(1);
     await page.getByRole('button', { name: 'Put the burst away' }).click();
     await page.getByRole('button', { name: 'Scene of the frame' }).click();
-    await page.getByRole('button', { name: 'Test chart' }).click();
+    await page.getByRole('option', { name: 'Test chart' }).click();
     await fine(page);
     await page.getByRole('button', { name: 'Scene of the frame' }).click();
     const photo = await page.evaluate(() => {
@@ -223,7 +219,7 @@ describe('the frame', () => {
       return canvas.toDataURL('image/png').split(',')[1]!;
     });
     await page
-      .locator('.own input[type=file]')
+      .getByLabel('A sharp photo of yours')
       .setInputFiles({ name: 'bars.png', mimeType: 'image/png', buffer: Buffer.from(photo, 'base64') });
     await page.getByRole('textbox', { name: /full-frame equivalent/ }).waitFor();
     await page.keyboard.press('Escape');
@@ -262,7 +258,7 @@ describe('on a phone', () => {
     const { page } = await app.open({ width: 390, height: 844 });
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).to.be.at.most(390);
     const small = await page.evaluate(() =>
-      [...document.querySelectorAll('button, a[href], [role=button], .seg label')]
+      [...document.querySelectorAll('button, a[href], [role=button]')]
         .filter((node) => (node as HTMLElement).checkVisibility())
         .map((node) => ({ node, box: node.getClientRects()[0]! }))
         .filter(({ box }) => box && (box.height < 43.5 || box.width < 43.5))

@@ -3,7 +3,7 @@ import { gzipSync } from 'node:zlib';
 import { startApp } from './app.ts';
 
 describe('the first screen', () => {
-  it('loads under 300 kB of code, gzipped, and nothing from elsewhere', async () => {
+  it('loads under 250 kB of code, gzipped, and nothing from elsewhere', async () => {
     const app = await startApp();
     const { page } = await app.open();
     const urls = await page.evaluate(() => performance.getEntriesByType('resource').map((entry) => entry.name));
@@ -14,7 +14,7 @@ describe('the first screen', () => {
     );
     const kilobytes = sizes.reduce((sum, size) => sum + size, 0) / 1000;
     console.log(`      ${code.length} files of code, ${kilobytes.toFixed(0)} kB gzipped`);
-    expect(kilobytes).to.be.within(1, 300);
+    expect(kilobytes).to.be.within(1, 250);
     await app.stop();
   });
 });

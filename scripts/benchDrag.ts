@@ -1,6 +1,6 @@
 // npm run bench:drag: how soon the page follows the hand, beside how fast this machine counts just now. Build first.
 import type { Page } from 'playwright-core';
-import { closeBrowser, startApp } from '../e2e/app.ts';
+import { closeBrowser, startApp, token } from '../e2e/app.ts';
 
 /** What a step of a drag may take to be painted nineteen times in twenty, ms, on a quiet machine. */
 const PAINTED_WITHIN_MS = 50;
@@ -18,7 +18,7 @@ for (let run = 0; run < RUNS; run++) {
   await page.evaluate(recordPaints);
   const flag = (await page.getByRole('slider', { name: 'Shutter speed' }).boundingBox())!;
   const cursor = await dragged(page, flag.x + 20, flag.y + 14, -2.4);
-  await page.locator('.brief .say').getByRole('button').filter({ hasText: /m$/ }).first().click();
+  await token(page, /m$/).first().click();
   const thumb = (await page.getByRole('slider', { name: /Distance/ }).boundingBox())!;
   const brief = await dragged(page, thumb.x + 9, thumb.y + 9, 1.2);
   const busy = await busyRedrawing(page);
@@ -50,7 +50,7 @@ async function busyRedrawing(page: Page): Promise<number> {
       type: 'longtask',
     });
   });
-  const shown = page.locator('.frame').getByText(/^(Whole|Detail)$/);
+  const shown = page.getByRole('region', { name: 'Simulated frame' }).getByRole('radio');
   for (let i = 0; i < 6; i++) {
     await shown.nth(i % 2).click();
     await page.waitForTimeout(500);

@@ -3,7 +3,8 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'playwright-core';
-import { closeBrowser, startApp } from '../e2e/app.ts';
+import { createServer } from 'vite';
+import { browserOf, closeBrowser, cursor, pick, startApp, title, token } from '../e2e/app.ts';
 
 const folder = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 
@@ -21,18 +22,12 @@ const PICTURES: readonly Picture[] = [
   { name: 'plan-dim', scheme: 'dark', reach: (page) => choose(page, /Sluice/) },
   {
     name: 'plan-subject',
-    reach: (page) =>
-      page
-        .locator('.say')
-        .getByRole('button')
-        .filter({ hasText: /porter/ })
-        .click(),
+    reach: (page) => token(page, /porter/).click(),
   },
   { name: 'plan-table', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => page.keyboard.press('t')) },
   { name: 'plan-cannot', reach: tooDark },
   { name: 'plan-compare', scheme: 'dark', reach: (page) => choose(page, /quintet/).then(() => compare(page)) },
   { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'What comes first, side by side' }).click() },
-  { name: 'plan-pan', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => pan(page)) },
   { name: 'plan-phone', width: 390, height: 844, scheme: 'dark' },
   { name: 'card', reach: (page) => page.goto(page.url().replace('/plan/', '/card/')) },
   { name: 'light', reach: (page) => lookAt(page, '/light').then(() => page.getByLabel('Day', { exact: true }).fill(EVENING)) },
@@ -87,7 +82,7 @@ async function deepDim(page: Page): Promise<void> {
 
 async function twoBodies(page: Page): Promise<void> {
   await lookAt(page, '/kit');
-  await page.getByLabel(/against$/).selectOption({ label: 'Full frame 24 MP' });
+  await pick(page, /against$/, 'Full frame 24 MP');
 }
 
 async function tasteTest(page: Page): Promise<void> {
@@ -103,17 +98,12 @@ async function sensor(page: Page): Promise<void> {
 }
 
 async function compare(page: Page): Promise<void> {
-  await page.locator('.frame').getByText('Whole', { exact: true }).click();
-  await page.locator('.flag').focus();
+  await page.getByRole('radio', { name: 'Whole' }).click();
+  await cursor(page).focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
   await page.waitForTimeout(1500);
   await page.keyboard.press('c');
   await page.keyboard.press('h');
-}
-
-async function pan(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button').filter({ hasText: 'Freeze' }).click();
-  await page.getByText('Pan', { exact: true }).click();
 }
 
 const openBriefs = (page: Page) => page.getByRole('button', { name: /Open the list of briefs/ }).click();
@@ -121,11 +111,11 @@ const openBriefs = (page: Page) => page.getByRole('button', { name: /Open the li
 async function choose(page: Page, name: RegExp): Promise<void> {
   await openBriefs(page);
   await page.getByRole('list', { name: 'Briefs' }).getByRole('button', { name }).click();
-  await page.locator('.opener', { hasText: name }).waitFor();
+  await title(page, name).waitFor();
 }
 
 async function tooDark(page: Page): Promise<void> {
-  await page.locator('.say').getByRole('button').filter({ hasText: /^EV/ }).click();
+  await token(page, /^EV/).click();
   await page.getByRole('textbox', { name: 'EV at ISO 100' }).fill('1');
   await page.keyboard.press('Escape');
 }
@@ -144,4 +134,18 @@ for (const { name, scheme = 'light', visited = true, width = 1280, height = 800,
   console.log(`docs/screenshots/${name}.png`);
   await app.stop();
 }
+if ('parts'.includes(wanted)) await parts();
 await closeBrowser();
+
+/** The kit of parts stands in development only: its picture is taken from the server that developers use. */
+async function parts(): Promise<void> {
+  const server = await createServer({ root: path.resolve(folder, '../../web'), logLevel: 'silent' });
+  await server.listen();
+  const page = await (await browserOf()).newPage({ viewport: { width: 1440, height: 1230 } });
+  await page.goto(`${server.resolvedUrls!.local[0]}parts`);
+  await page.getByRole('heading', { name: 'Dim' }).waitFor();
+  await page.waitForTimeout(1000);
+  await page.screenshot({ path: path.join(folder, 'parts.png') });
+  console.log('docs/screenshots/parts.png');
+  await server.close();
+}

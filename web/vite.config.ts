@@ -40,7 +40,7 @@ export default defineConfig({
   resolve: { conditions: ['hushto-source', ...defaultClientConditions] },
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4567' } },
-  // What the first screen loads is held under 300 kB gzipped by e2e/weight.spec.ts; Vite's own warning counts unzipped.
+  // What the first screen loads is held under 250 kB gzipped by e2e/weight.spec.ts; Vite's own warning counts unzipped.
   build: { target: 'es2023', sourcemap: false, chunkSizeWarningLimit: 1000 },
 });
 

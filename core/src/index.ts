@@ -27,7 +27,7 @@ export { briefProblems, type BriefFault } from './brief/briefProblems.ts';
 
 // Light: exposure, marks, meters, the sky.
 export { lightFromIso, lightFromMeter, meterReading, type Bound, type AnchoredLight } from './light/anchor.ts';
-export { MID_GREY, exposureValue, meteredIso, illuminanceLux, evFromLux } from './light/exposure.ts';
+export { MID_GREY, toneStops, exposureValue, meteredIso, illuminanceLux, evFromLux } from './light/exposure.ts';
 export { KNOWN_CONTRASTS, type KnownContrast } from './light/knownContrasts.ts';
 export { KNOWN_SCENES, planningEv } from './light/knownScenes.ts';
 export { lightAt, lightAhead, rungTimes, type LightOfPlace, type LightSample, type RungTime } from './light/lightAhead.ts';

@@ -1,65 +1,54 @@
-import { createBrowserRouter, Navigate, Outlet, useLocation, useParams } from 'react-router';
-import { RouterProvider } from 'react-router/dom';
+import { Component, lazy, Suspense, type ReactNode } from 'react';
+import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
+import { buttonLook } from './components/Button.tsx';
 import { Masthead } from './components/Masthead.tsx';
 import { EARLIER_ADDRESSES } from './components/rooms.ts';
-import { ToastProvider } from './components/Toasts.tsx';
+import { useToasts } from './components/toast.ts';
 import { PlanScreen } from './screens/Plan/PlanScreen.tsx';
 import { useTheme } from './state/settings.ts';
 
-const router = createBrowserRouter([
-  {
-    element: <Rooms />,
-    errorElement: <Failed />,
-    // Nothing flashes up while a screen's code is on its way.
-    hydrateFallbackElement: <></>,
-    children: [
-      { path: '/plan', element: <PlanScreen /> },
-      { path: '/plan/:id', element: <PlanScreen /> },
-      { path: '/card/:id', lazy: async () => ({ Component: (await import('./screens/Card/CardScreen.tsx')).CardScreen }) },
-      { path: '/light', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
-      { path: '/light/:id', lazy: async () => ({ Component: (await import('./screens/Light/LightScreen.tsx')).LightScreen }) },
-      { path: '/you', element: <Navigate to="/you/steadiness" replace /> },
-      {
-        path: '/you/steadiness/:id?',
-        lazy: async () => ({ Component: (await import('./screens/You/HoldScreen.tsx')).HoldScreen }),
-      },
-      {
-        path: '/you/taste/:id?',
-        lazy: async () => ({ Component: (await import('./screens/You/TasteScreen.tsx')).TasteScreen }),
-      },
-      { path: '/kit', element: <Navigate to="/kit/figures" replace /> },
-      {
-        path: '/kit/figures',
-        lazy: async () => ({ Component: (await import('./screens/Kit/FiguresScreen.tsx')).FiguresScreen }),
-      },
-      {
-        path: '/kit/measure',
-        lazy: async () => ({ Component: (await import('./screens/Kit/MeasureScreen.tsx')).MeasureScreen }),
-      },
-      ...Object.entries(EARLIER_ADDRESSES).map(([path, to]) => ({ path, element: <Moved to={to} /> })),
-      {
-        path: '/outings',
-        lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),
-      },
-      {
-        path: '/outings/:id',
-        lazy: async () => ({ Component: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }),
-      },
-      { path: '/data', lazy: async () => ({ Component: (await import('./screens/Data/DataScreen.tsx')).DataScreen }) },
-      {
-        path: '/pocket/:id',
-        lazy: async () => ({ Component: (await import('./screens/Pocket/PocketScreen.tsx')).PocketScreen }),
-      },
-      { path: '*', element: <Navigate to="/plan" replace /> },
-    ],
-  },
-]);
+const Toasts = lazy(async () => ({ default: (await import('./components/Toasts.tsx')).Toasts }));
+const CardScreen = lazy(async () => ({ default: (await import('./screens/Card/CardScreen.tsx')).CardScreen }));
+const LightScreen = lazy(async () => ({ default: (await import('./screens/Light/LightScreen.tsx')).LightScreen }));
+const HoldScreen = lazy(async () => ({ default: (await import('./screens/You/HoldScreen.tsx')).HoldScreen }));
+const TasteScreen = lazy(async () => ({ default: (await import('./screens/You/TasteScreen.tsx')).TasteScreen }));
+const FiguresScreen = lazy(async () => ({ default: (await import('./screens/Kit/FiguresScreen.tsx')).FiguresScreen }));
+const MeasureScreen = lazy(async () => ({ default: (await import('./screens/Kit/MeasureScreen.tsx')).MeasureScreen }));
+const RunSheetScreen = lazy(async () => ({ default: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }));
+const DataScreen = lazy(async () => ({ default: (await import('./screens/Data/DataScreen.tsx')).DataScreen }));
+const PocketScreen = lazy(async () => ({ default: (await import('./screens/Pocket/PocketScreen.tsx')).PocketScreen }));
+// In development only: the kit of parts.
+const PartsScreen = import.meta.env.DEV
+  ? lazy(async () => ({ default: (await import('./screens/Parts/PartsScreen.tsx')).PartsScreen }))
+  : null;
 
 export function App() {
   return (
-    <ToastProvider>
-      <RouterProvider router={router} />
-    </ToastProvider>
+    <Guard>
+      <BrowserRouter>
+        <Routes>
+          <Route element={<Rooms />}>
+            <Route path="/plan/:id?" element={<PlanScreen />} />
+            <Route path="/card/:id" element={<CardScreen />} />
+            <Route path="/light/:id?" element={<LightScreen />} />
+            <Route path="/outings/:id?" element={<RunSheetScreen />} />
+            <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
+            <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
+            <Route path="/you/taste/:id?" element={<TasteScreen />} />
+            <Route path="/kit" element={<Navigate to="/kit/figures" replace />} />
+            <Route path="/kit/figures" element={<FiguresScreen />} />
+            <Route path="/kit/measure" element={<MeasureScreen />} />
+            <Route path="/data" element={<DataScreen />} />
+            <Route path="/pocket/:id" element={<PocketScreen />} />
+            {Object.entries(EARLIER_ADDRESSES).map(([path, to]) => (
+              <Route key={path} path={path} element={<Moved to={to} />} />
+            ))}
+            {PartsScreen && <Route path="/parts" element={<PartsScreen />} />}
+            <Route path="*" element={<Navigate to="/plan" replace />} />
+          </Route>
+        </Routes>
+      </BrowserRouter>
+    </Guard>
   );
 }
 
@@ -69,27 +58,40 @@ function Moved({ to }: { to: string }) {
   return <Navigate to={to.replace(':id', id)} replace />;
 }
 
-/** A fault of ours. What was typed is kept in the browser and comes back with the page. */
-function Failed() {
-  return (
-    <main className="empty page">
-      <h1>Something in Hushto failed</h1>
-      <p>Your edits are kept. Load the page again; if it comes back, the browser’s console says what it was.</p>
-      <a className="btn go" href="/plan">
-        Load again
-      </a>
-    </main>
-  );
+/** Catches a fault of ours. What was typed is kept in the browser and comes back with the page. */
+class Guard extends Component<{ children: ReactNode }, { failed: boolean }> {
+  override state = { failed: false };
+  static getDerivedStateFromError = () => ({ failed: true });
+  override render(): ReactNode {
+    if (!this.state.failed) return this.props.children;
+    return (
+      <main className="mx-auto grid max-w-160 justify-items-start gap-2 px-6 py-14">
+        <h1 className="font-title text-24 font-semibold">Something in Hushto failed</h1>
+        <p>Your edits are kept. Load the page again; if it comes back, the browser’s console says what it was.</p>
+        <a className={buttonLook({ look: 'go' })} href="/plan">
+          Load again
+        </a>
+      </main>
+    );
+  }
 }
 
 /** Pocket stands alone: no navigation, and never Paper. */
 function Rooms() {
   const inPocket = useLocation().pathname.startsWith('/pocket/');
+  const spoken = useToasts(({ messages }) => messages.length > 0);
   useTheme(inPocket);
   return (
     <>
       {!inPocket && <Masthead />}
-      <Outlet />
+      <Suspense>
+        <Outlet />
+      </Suspense>
+      {spoken && (
+        <Suspense>
+          <Toasts />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -2,7 +2,6 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
 import { startKeeping } from './state/library.ts';
-import { startWorker } from './state/worker.ts';
 import './styles/index.css';
 
 createRoot(document.getElementById('root')!).render(
@@ -12,4 +11,5 @@ createRoot(document.getElementById('root')!).render(
 );
 
 startKeeping();
-startWorker();
+// What keeps the page for later is no part of the first screen.
+addEventListener('load', () => void import('./state/worker.ts').then(({ startWorker }) => startWorker()), { once: true });

@@ -1,3 +1,4 @@
+/// <reference types="vite/client" />
 /// <reference types="vite-plugin-pwa/client" />
 
 declare module 'virtual:cities' {

@@ -21,6 +21,7 @@ export { transferWords } from './transfer.ts';
 export { unreadableWords } from './unreadable.ts';
 export { viewingName, viewNamed, viewOf, VIEW_OPTIONS, type ViewName } from './viewing.ts';
 export {
+  aimWords,
   directionText,
   equivalentText,
   flickerText,
@@ -32,6 +33,7 @@ export {
   toneWord,
   tonesText,
 } from './sentence.ts';
+export { neighbourWords, type Neighbour } from './neighbours.ts';
 export { shortfallWords } from './shortfalls.ts';
 export { WATCH_WORDS, watchText } from './watch.ts';
 export { TAKE_NAMES, takeCost, takeLabel, takeWords } from './takes.ts';

@@ -1,7 +1,8 @@
-import { MOVING_THINGS } from '@hushto/core';
+import { AIM_NAMES, MOVING_THINGS, type Aim } from '@hushto/core';
 import { expect } from 'chai';
 import { briefWith } from '../../core/test/briefs.ts';
 import {
+  aimWords,
   directionText,
   equivalentText,
   flickerText,
@@ -93,5 +94,18 @@ describe('the sentence of a brief', () => {
     // 18.3 mm on APS-C by the diagonals: 18.3·43.27/28.21.
     expect(equivalentText(briefWith({}))).to.equal('28 mm equivalent');
     expect([18.3, 35, 135].map((mm) => plain(focalText(mm)))).to.deep.equal(['18.3 mm', '35 mm', '135 mm']);
+  });
+  it('says what the picture does with the movement, in one sentence for each aim', () => {
+    const said = (aim: Aim, speedMps = 1.4): string =>
+      aimWords(briefWith({ subject: { label: 'A walker', verb: 'walks', thing: 'walker', speedMps }, picture: { aim } })).join(
+        '',
+      );
+    expect(AIM_NAMES.map((aim) => said(aim))).to.deep.equal([
+      'Freeze the walk',
+      'Let the walk leave a trace',
+      'Let the walk become a streak',
+      'Pan with the walker',
+    ]);
+    expect(said('freeze', 0)).to.equal('Freeze the scene');
   });
 });

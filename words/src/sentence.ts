@@ -1,5 +1,6 @@
 import { fullFrameEquivalentMm, MOVING_THINGS, type Brief } from '@hushto/core';
 import { stopWords } from './numbers.ts';
+import { subjectWords } from './subject.ts';
 
 /** Words for a reflectance, darkest first. Common practice: coal 3 %, dark coats 6 %, skin 25 to 35 %, white walls 80 %. */
 const TONES: readonly (readonly [upTo: number, word: string])[] = [
@@ -77,4 +78,19 @@ export function movementText({ subject }: Brief): string {
   const noun: Record<string, string> = { walks: 'walk', runs: 'run', rides: 'ride', jumps: 'jump', turns: 'turn', spins: 'turn', leaps: 'leap', dives: 'dive', flies: 'flight', falls: 'fall' }; // prettier-ignore
   const verb = MOVING_THINGS.find(({ id }) => id === subject.thing)?.verb ?? subject.verb ?? '';
   return `the ${noun[verb] ?? 'movement'}`;
+}
+
+/** What the picture is to do with the movement, the word that says it apart: "Let the walk leave ", "a trace", "". */
+export function aimWords(brief: Brief): readonly [before: string, word: string, after: string] {
+  const what = brief.subject.speedMps > 0 ? movementText(brief) : 'the scene';
+  switch (brief.picture.aim) {
+    case 'freeze':
+      return ['', 'Freeze', ` ${what}`];
+    case 'trace':
+      return [`Let ${what} leave `, 'a trace', ''];
+    case 'streak':
+      return [`Let ${what} become `, 'a streak', ''];
+    case 'pan':
+      return ['', 'Pan', ` with ${subjectWords(brief)}`];
+  }
 }

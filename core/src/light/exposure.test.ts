@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { evFromLux, exposureValue, illuminanceLux, luminance, meteredIso } from './exposure.ts';
+import { evFromLux, exposureValue, illuminanceLux, luminance, meteredIso, toneStops } from './exposure.ts';
 
 describe('exposure', () => {
   // Definition EV = log2(N²/t); ISO 2720:1974 for the constants (from memory). Values worked out by hand to the digits shown.
@@ -26,6 +26,10 @@ describe('exposure', () => {
         },
       ),
     ));
+  // Zones are a stop apart and mid grey is the fifth; a white wall of 72 % lies two above it. Common practice.
+  it('puts mid grey at nothing, half of it a stop under, four times of it two over', () => {
+    expect([0.18, 0.09, 0.72].map(toneStops)).to.deep.equal([0, -1, 2]);
+  });
   it('turns lux to EV and back', () => {
     for (const ev of [-4, 0, 7.3, 15]) expect(evFromLux(illuminanceLux(ev))).to.be.closeTo(ev, 1e-12);
   });

@@ -7,6 +7,9 @@ const REFLECTED_CALIBRATION = 12.5;
 /** Reflectance a meter takes for granted, dimensionless. ISO 2720:1974 practice (from memory). */
 export const MID_GREY = 0.18;
 
+/** How far above the grey a meter takes for granted a tone lies, stops. @param tone reflectance, dimensionless, > 0 */
+export const toneStops = (tone: number): number => Math.log2(tone / MID_GREY);
+
 /**
  * Exposure value at ISO 100 of a setting: log2(N²/t) − log2(S/100). Exact.
  * @param shutterS exposure time, s, > 0  @param fNumber f-number (T-number for a T-stop), > 0  @param iso exposure index, > 0

@@ -1,5 +1,5 @@
 import type { Brief } from '../brief/brief.ts';
-import { MID_GREY } from '../light/exposure.ts';
+import { toneStops } from '../light/exposure.ts';
 import { isoMarks } from '../light/marks.ts';
 import { plannedStops, shareNear, swingRule } from '../light/swing.ts';
 import { burstRate } from '../motion/burst.ts';
@@ -119,7 +119,7 @@ function meterSetting(mode: CameraMode, brief: Brief, setting: Setting, figures:
     const upStops = plannedStops(light.swing);
     return { code: 'brightPhase', upStops, share: shareNear(light.swing!, upStops) };
   }
-  const ofTone = Math.log2(subject.tone / MID_GREY) + (picture.keyStops ?? 0) - lifted;
+  const ofTone = toneStops(subject.tone) + (picture.keyStops ?? 0) - lifted;
   if (rule === 'floats' && mode !== 'manual')
     return {
       code: 'floats',

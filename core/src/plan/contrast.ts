@@ -1,4 +1,4 @@
-import { MID_GREY } from '../light/exposure.ts';
+import { toneStops } from '../light/exposure.ts';
 import type { Candidate, Situation } from './situation.ts';
 
 /** What a background that clips leaves to do, best first: each is the photographer's choice. */
@@ -36,7 +36,7 @@ const REFLECTS_M = 3;
 /** What clips behind the subject; null where everything is held. */
 export function clippingOf(situation: Situation, candidate: Candidate): Clipping | null {
   const { background } = situation.brief.light;
-  const brighter = Math.log2(background.tone / MID_GREY) + background.stops;
+  const brighter = toneStops(background.tone) + background.stops;
   const clipsStops = brighter - situation.highlightStops(candidate);
   if (clipsStops <= SEEN_STOPS) return null;
   // A lower ISO costs nothing of the light; below base there is none lower.

@@ -1,4 +1,4 @@
-import { MID_GREY } from '../light/exposure.ts';
+import { toneStops } from '../light/exposure.ts';
 import { isoMarks } from '../light/marks.ts';
 import { plannedStops } from '../light/swing.ts';
 import { extendedF } from '../optics/depthOfField.ts';
@@ -48,7 +48,7 @@ export class Situation {
     this.noise = { ...kit.sensor, pitchUm: picture.pitchMm * 1000 };
     this.waived = AIMS[wishes.aim].waived;
     this.#rules = rulesOf(brief);
-    this.#toneStops = Math.log2(subject.tone / MID_GREY);
+    this.#toneStops = toneStops(subject.tone);
     this.detail = new DetailCache(() => ({
       picture,
       lens: kit.lens,

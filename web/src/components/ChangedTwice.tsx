@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { settleClash, useKeeping } from '../state/library.ts';
 import { clashesIn, clashTitle, type Clashing } from '../sync/library.ts';
 import type { Keep } from '../sync/record.ts';
+import { Button } from './Button.tsx';
 import { Sheet } from './Sheet.tsx';
 
 /** What was changed here and elsewhere at once, and cannot be brought together without asking. Nothing of either is lost until chosen. */
@@ -16,18 +17,18 @@ export function ChangedTwice({ onClose }: { onClose: () => void }) {
   };
   return (
     <Sheet title="Changed twice" onClose={onClose}>
-      <ul className="twice-list">
+      <ul className="grid gap-4">
         {clashes.map((clashing) => (
-          <li key={`${clashing.kind}${clashing.id}`}>
+          <li className="grid gap-1" key={`${clashing.kind}${clashing.id}`}>
             <p>
-              <b>{clashTitle(clashing)}</b> <span className="quiet small">{KINDS[clashing.kind].name}</span>
+              <b>{clashTitle(clashing)}</b> <span className="text-13 text-quiet">{KINDS[clashing.kind].name}</span>
             </p>
-            <p className="small">{whatHappened(clashing)}</p>
-            <p className="row start">
+            <p>{whatHappened(clashing)}</p>
+            <p className="flex flex-wrap gap-3 items-center justify-start">
               {choicesOf(clashing).map(([label, keep]) => (
-                <button key={label} type="button" className="btn s" onClick={() => choose(clashing, keep)}>
+                <Button key={label} size="s" onClick={() => choose(clashing, keep)}>
                   {label}
-                </button>
+                </Button>
               ))}
             </p>
           </li>

@@ -1,13 +1,13 @@
 import { useId, useState } from 'react';
+import { Field, FieldBox } from './Field.tsx';
 
 /** A time of day; what is not yet one waits in the field. */
 export function ClockField({ label, value, onChange }: { label: string; value: string; onChange: (clock: string) => void }) {
   const id = useId();
   const [typing, setTyping] = useState<string | null>(null);
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className="inp">
+    <Field htmlFor={id} label={label}>
+      <FieldBox>
         <input
           id={id}
           type="time"
@@ -18,7 +18,7 @@ export function ClockField({ label, value, onChange }: { label: string; value: s
           }}
           onBlur={() => setTyping(null)}
         />
-      </span>
-    </div>
+      </FieldBox>
+    </Field>
   );
 }

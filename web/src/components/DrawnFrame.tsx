@@ -25,7 +25,7 @@ export function useDrawn(slot: FrameSlot, job: FrameJob | null): Drawn {
 }
 
 /** A drawn frame on a canvas. @param label what it shows; empty where something else says it */
-export function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: string }) {
+export function Picture({ drawn, label, className }: { drawn: DrawnFrame | null; label: string; className: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (!drawn || !canvas.current) return;
@@ -40,6 +40,7 @@ export function Picture({ drawn, label }: { drawn: DrawnFrame | null; label: str
     <canvas
       ref={canvas}
       {...named}
+      className={className}
       data-fine={drawn !== null && !drawn.coarse}
       data-took-ms={drawn && Math.round(drawn.tookMs)}
     />

@@ -1,5 +1,7 @@
 import { FileInput } from 'lucide-react';
 import { useId, useState, type ReactNode } from 'react';
+import { Button, buttonLook } from './Button.tsx';
+import { cn } from './cn.ts';
 
 interface DropFilesProps {
   label: string;
@@ -18,7 +20,10 @@ export function DropFiles({ label, accept, onFiles, reading, onStop, help, child
   const [over, setOver] = useState(false);
   return (
     <div
-      className={over ? 'drop over' : 'drop'}
+      className={cn(
+        'my-2 grid justify-items-start gap-1.5 rounded-md border border-dashed border-edge px-3 py-2.5',
+        over && 'bg-sunk',
+      )}
       onDragOver={(event) => {
         event.preventDefault();
         setOver(true);
@@ -30,14 +35,14 @@ export function DropFiles({ label, accept, onFiles, reading, onStop, help, child
         onFiles([...event.dataTransfer.files]);
       }}
     >
-      <div className="row start">
-        <label className="btn s" htmlFor={id}>
-          <FileInput className="i" aria-hidden="true" /> {label}
+      <div className="flex flex-wrap gap-x-2 gap-y-1 items-center">
+        <label className={buttonLook({ size: 's' })} htmlFor={id}>
+          <FileInput aria-hidden="true" /> {label}
         </label>
         <input
           id={id}
           type="file"
-          className="vh"
+          className="sr-only"
           multiple
           accept={accept}
           onChange={({ target }) => {
@@ -48,13 +53,14 @@ export function DropFiles({ label, accept, onFiles, reading, onStop, help, child
         />
         {children}
       </div>
-      <p className="help">{help}</p>
+      <p className="text-quiet">{help}</p>
       {reading && (
-        <p className="row start" role="status">
-          <progress value={reading.done} max={reading.of} aria-label="Files read" /> {reading.done} of {reading.of}
-          <button type="button" className="btn s bare" onClick={onStop}>
+        <p className="flex flex-wrap gap-x-2 gap-y-1 items-center" role="status">
+          <progress className="w-40" value={reading.done} max={reading.of} aria-label="Files read" /> {reading.done} of{' '}
+          {reading.of}
+          <Button look="bare" size="s" onClick={onStop}>
             Stop
-          </button>
+          </Button>
         </p>
       )}
     </div>

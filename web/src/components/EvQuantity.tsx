@@ -1,5 +1,5 @@
-import { Quantity } from './Quantity.tsx';
 import { evDigits } from '@hushto/words';
+import { Quantity } from './Quantity.tsx';
 
 interface EvQuantityProps {
   label?: string;

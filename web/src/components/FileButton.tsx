@@ -1,27 +1,27 @@
 import type { LucideIcon } from 'lucide-react';
 import { useId, type ReactNode } from 'react';
+import { buttonLook } from './Button.tsx';
 
 interface FileButtonProps {
   icon: LucideIcon;
   accept: string;
-  /** More classes of the button's look. */
-  look?: string;
+  look?: 'plain' | 'bare';
   onFile: (file: File) => void;
   children: ReactNode;
 }
 
 /** A button that asks for one file. The same file may be chosen again. */
-export function FileButton({ icon: Icon, accept, look = 's', onFile, children }: FileButtonProps) {
+export function FileButton({ icon: Icon, accept, look = 'plain', onFile, children }: FileButtonProps) {
   const id = useId();
   return (
     <>
-      <label className={`btn ${look}`} htmlFor={id}>
-        <Icon className="i" aria-hidden="true" /> {children}
+      <label className={buttonLook({ look, size: 's' })} htmlFor={id}>
+        <Icon aria-hidden="true" /> {children}
       </label>
       <input
         id={id}
         type="file"
-        className="vh"
+        className="sr-only"
         accept={accept}
         onChange={({ target }) => {
           const file = target.files?.[0];

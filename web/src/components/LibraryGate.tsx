@@ -3,6 +3,8 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { libraryNow, loadLibrary, useLibrary } from '../state/library.ts';
+import { Button } from './Button.tsx';
+import { FieldBox, Problem } from './Field.tsx';
 import { Message } from './Message.tsx';
 
 /** What a screen stands behind until the kept things are there: loading, a failure with another try, or pairing. */
@@ -23,9 +25,9 @@ export function LibraryGate({ what, children }: { what: string; children: ReactN
     return (
       <Message title={`The ${what} cannot be loaded`}>
         <p>{failure}</p>
-        <button type="button" className="btn go" onClick={() => void loadLibrary()}>
+        <Button look="go" onClick={() => void loadLibrary()}>
           Try again
-        </button>
+        </Button>
       </Message>
     );
   }
@@ -52,15 +54,15 @@ function PairThis({ onPaired }: { onPaired: () => void }) {
         minutes.
       </p>
       <form
-        className="form"
+        className="grid gap-3"
         onSubmit={(event) => {
           event.preventDefault();
           void pair();
         }}
       >
-        <label className="field">
+        <label className="grid gap-1">
           <span>Code</span>
-          <span className={problem ? 'inp bad' : 'inp'}>
+          <FieldBox bad={Boolean(problem)}>
             <input
               value={code}
               inputMode="numeric"
@@ -68,22 +70,18 @@ function PairThis({ onPaired }: { onPaired: () => void }) {
               aria-invalid={problem !== null}
               onChange={(event) => setCode(event.target.value)}
             />
-          </span>
+          </FieldBox>
         </label>
-        <label className="field">
+        <label className="grid gap-1">
           <span>Name of this phone, for the list on the computer</span>
-          <span className="inp">
+          <FieldBox>
             <input value={name} maxLength={60} placeholder="Phone" onChange={(event) => setName(event.target.value)} />
-          </span>
+          </FieldBox>
         </label>
-        {problem && (
-          <p className="help bad" role="alert">
-            {problem}
-          </p>
-        )}
-        <button type="submit" className="btn go" disabled={code.trim() === ''}>
+        {problem && <Problem alert>{problem}</Problem>}
+        <Button type="submit" look="go" disabled={code.trim() === ''}>
           Pair
-        </button>
+        </Button>
       </form>
     </Message>
   );

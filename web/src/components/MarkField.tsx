@@ -1,5 +1,6 @@
 import type { MarkSeries } from '@hushto/core';
 import { useId } from 'react';
+import { Field, FieldBox } from './Field.tsx';
 
 interface MarkFieldProps {
   label: string;
@@ -14,12 +15,10 @@ export function MarkField({ label, text, marks, example, onText }: MarkFieldProp
   const id = useId();
   const bad = marks.parse(text) === null;
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className={bad ? 'inp bad' : 'inp'}>
+    <Field htmlFor={id} label={label} problem={bad && `Such as ${example}.`}>
+      <FieldBox bad={bad}>
         <input id={id} value={text} autoComplete="off" aria-invalid={bad} onChange={(event) => onText(event.target.value)} />
-      </span>
-      {bad && <span className="help bad">Such as {example}.</span>}
-    </div>
+      </FieldBox>
+    </Field>
   );
 }

@@ -1,20 +1,22 @@
-import { ChevronDown, CloudOff, Database, RefreshCw, Smartphone, SunMoon, TriangleAlert } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
-import { Popover } from 'radix-ui';
+import { ChevronDown, CloudOff, Database, RefreshCw, Smartphone, SunMoon, TriangleAlert, Keyboard } from 'lucide-react';
+import { lazy, Suspense, useState, type ComponentProps } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import { useHistoryOf } from '../state/documents.ts';
 import { useKeeping } from '../state/library.ts';
-import { clashesIn, waitingIn } from '../sync/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
 import { useRenewal } from '../state/worker.ts';
-import { ShortcutList } from './ShortcutList.tsx';
-import { ROOMS } from './rooms.ts';
+import { clashesIn, waitingIn } from '../sync/library.ts';
+import { Button, buttonLook } from './Button.tsx';
+import { MENU } from './Menu.tsx';
+import { Popup } from './Popup.tsx';
 import { UndoRedo } from './UndoRedo.tsx';
+import { ROOMS } from './rooms.ts';
 import { useShortcuts } from './useShortcuts.ts';
 
 // Opened now and then: loaded when first asked for.
 const OnAPhone = lazy(async () => ({ default: (await import('./OnAPhone.tsx')).OnAPhone }));
+const ShortcutList = lazy(async () => ({ default: (await import('./ShortcutList.tsx')).ShortcutList }));
 const ChangedTwice = lazy(async () => ({ default: (await import('./ChangedTwice.tsx')).ChangedTwice }));
 
 const SCREENS = Object.values(ROOMS).map(({ to, name }) => [to, name] as const);
@@ -33,79 +35,110 @@ export function Masthead() {
   const dim = isDim(theme);
   const switchTheme = (): void => set({ theme: dim ? 'paper' : 'dim' });
   const shut = (): void => setOpen(null);
-  useShortcuts({ d: switchTheme, '?': () => setOpen('keys') });
+  useShortcuts({ d: ['Paper or Dim', switchTheme], '?': ['This list', () => setOpen('keys')] });
   return (
-    <header className="mast">
+    <header className="print:hidden flex gap-7 items-center pr-6 pl-9 h-12 max-sm:flex-wrap max-sm:gap-x-1 max-sm:gap-y-0 max-sm:py-0 max-sm:pr-2 max-sm:pl-4 max-sm:h-auto max-sm:min-h-12">
       {briefId && (
         <a href="#answer" className="absolute -top-20 left-4 z-50 bg-panel px-3 py-3 underline focus:top-2">
           To the answer
         </a>
       )}
-      <Link className="mark" to="/plan" aria-label="hushto">
+      <Link
+        className="relative pb-0.5 font-title text-24 leading-8 font-semibold tracking-[-0.01em] no-underline max-sm:min-h-11"
+        to="/plan"
+        aria-label="hushto"
+      >
         hu
-        <span>
+        <span className="relative">
           sh
-          <svg viewBox="0 0 40 6" preserveAspectRatio="none" aria-hidden="true">
+          <svg
+            className="absolute -bottom-1 -left-px w-[calc(100%_+_2px)] h-1.25 fill-none stroke-hush stroke-2 [stroke-linecap:round]"
+            viewBox="0 0 40 6"
+            preserveAspectRatio="none"
+            aria-hidden="true"
+          >
             <path vectorEffect="non-scaling-stroke" d="M1 1C12 1 13 5 20 5S28 1 39 1" />
           </svg>
         </span>
         to
       </Link>
-      <nav aria-label="Main">
-        <ul>
+      <nav className="max-sm:hidden" aria-label="Main">
+        <ul className="flex gap-1">
           {SCREENS.map(([to, name]) => (
             <li key={to}>
-              <NavLink to={to}>{name}</NavLink>
+              <NavLink
+                className="block px-2.5 py-1 no-underline text-quiet rounded-md hover:text-ink hover:bg-sunk aria-[current=page]:font-strong aria-[current=page]:text-ink aria-[current=page]:rounded-none aria-[current=page]:shadow-[inset_0_-2px_0_var(--ink)]"
+                to={to}
+              >
+                {name}
+              </NavLink>
             </li>
           ))}
         </ul>
       </nav>
       <ScreenMenu />
-      <div className="tools">
+      <div className="flex gap-1 items-center ml-auto max-sm:contents">
         {briefId && <OpenHistory id={briefId} />}
         {clashes > 0 && (
-          <button type="button" className="btn s bare twice" onClick={() => setOpen('twice')}>
-            <TriangleAlert className="i" aria-hidden="true" /> Changed twice: {clashes}
-          </button>
+          <Button look="bare" size="s" className="text-warn" onClick={() => setOpen('twice')}>
+            <TriangleAlert aria-hidden="true" /> Changed twice: {clashes}
+          </Button>
         )}
         {!reached && (
-          <p className="away" role="status">
-            <CloudOff className="i" aria-hidden="true" />
+          <Standing role="status">
+            <CloudOff aria-hidden="true" />
             {waiting === 0 ? 'Server away' : unsafe ? `Server away; ${waiting} not safe` : `Server away; ${waiting} kept here`}
-          </p>
+          </Standing>
         )}
         {reached && trouble && waiting > 0 && (
-          <p className="away" role="status">
-            <TriangleAlert className="i" aria-hidden="true" />
+          <Standing role="status">
+            <TriangleAlert aria-hidden="true" />
             {trouble === 'DISK_FULL' ? 'The server’s disk is full' : 'The server takes no changes just now'}; {waiting} kept here
-          </p>
+          </Standing>
         )}
         {unsafe && <Unsafe waiting={waiting} />}
         {renew && (
-          <button type="button" className="btn s bare" onClick={renew}>
-            <RefreshCw className="i" aria-hidden="true" /> Newer version
-          </button>
+          <Button look="bare" size="s" onClick={renew}>
+            <RefreshCw aria-hidden="true" /> Newer version
+          </Button>
         )}
-        <button type="button" className="btn s bare" aria-label="Pocket" onClick={() => setOpen('phone')}>
-          <Smartphone className="i" aria-hidden="true" /> <span>Pocket</span>
-        </button>
-        <Link className="btn s bare icon" to="/data" aria-label="Your data" title="Your data: backups, archive, devices">
-          <Database className="i" aria-hidden="true" />
+        <Button look="bare" size="s" aria-label="Pocket" onClick={() => setOpen('phone')}>
+          <Smartphone aria-hidden="true" /> <span className="max-sm:hidden">Pocket</span>
+        </Button>
+        <Link
+          className={buttonLook({ look: 'bare', size: 's', icon: true })}
+          to="/data"
+          aria-label="Your data"
+          title="Your data: backups, archive, devices"
+        >
+          <Database aria-hidden="true" />
         </Link>
-        <ShortcutList open={open === 'keys'} onOpenChange={(keys) => setOpen(keys ? 'keys' : null)} />
-        <button
-          type="button"
-          className="btn s bare icon"
+        <Button
+          look="bare"
+          size="s"
+          icon
+          className="max-sm:hidden"
+          aria-label="Keyboard shortcuts"
+          title="Keyboard shortcuts (?)"
+          onClick={() => setOpen('keys')}
+        >
+          <Keyboard aria-hidden="true" />
+        </Button>
+        <Button
+          look="bare"
+          size="s"
+          icon
           aria-label={dim ? 'Switch to Paper' : 'Switch to Dim'}
           title="Paper or Dim (d)"
           onClick={switchTheme}
         >
-          <SunMoon className="i" aria-hidden="true" />
-        </button>
+          <SunMoon aria-hidden="true" />
+        </Button>
       </div>
       <Suspense>
         {open === 'phone' && <OnAPhone onClose={shut} />}
         {open === 'twice' && <ChangedTwice onClose={shut} />}
+        {open === 'keys' && <ShortcutList onClose={shut} />}
       </Suspense>
     </header>
   );
@@ -115,47 +148,64 @@ export function Masthead() {
 function OpenHistory({ id }: { id: string }) {
   const history = useHistoryOf('briefs', id);
   return (
-    <span className="history">
+    <span className="contents max-sm:hidden">
       <UndoRedo {...history} />
     </span>
   );
 }
 
+/** How it stands with what is kept: beside the tools, on a phone in a line of its own. */
+const Standing = (props: ComponentProps<'p'>) => (
+  <p
+    className="mr-2 flex items-center gap-1.5 text-13 text-quiet max-sm:order-1 max-sm:mr-0 max-sm:mb-1 max-sm:basis-full"
+    {...props}
+  />
+);
+
 /** This browser's storage is full or shut: what is changed is nowhere but on the page until the server has it. Your data says more. */
 function Unsafe({ waiting }: { waiting: number }) {
   return (
-    <p className="away" role="alert">
-      <TriangleAlert className="i" aria-hidden="true" />
+    <Standing role="alert">
+      <TriangleAlert aria-hidden="true" />
       <Link to="/data" className="underline">
         {waiting > 0 ? 'Not kept here: leave the page open' : 'This browser keeps nothing'}
       </Link>
-    </p>
+    </Standing>
   );
 }
 
 /** On a phone the screens stand behind the name of the one that is open. */
 function ScreenMenu() {
-  const [open, setOpen] = useState(false);
   const { pathname } = useLocation();
   const here = SCREENS.find(([to]) => pathname.startsWith(to))?.[1] ?? 'Screens';
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="btn s bare screens" aria-label={`${here}. Other screens`}>
-        {here} <ChevronDown className="i" aria-hidden="true" />
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className="pop menu" align="start" sideOffset={4} collisionPadding={12} aria-label="Screens">
-          <ul>
-            {SCREENS.map(([to, name]) => (
-              <li key={to}>
-                <NavLink className="btn bare" to={to} onClick={() => setOpen(false)}>
-                  {name}
-                </NavLink>
-              </li>
-            ))}
-          </ul>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Popup
+      label="Screens"
+      align="start"
+      className={MENU}
+      trigger={(trigger) => (
+        <Button
+          look="bare"
+          size="s"
+          className="mr-auto text-15 font-strong sm:hidden"
+          aria-label={`${here}. Other screens`}
+          {...trigger}
+        >
+          {here} <ChevronDown aria-hidden="true" />
+        </Button>
+      )}
+    >
+      {(close) => (
+        <ul>
+          {SCREENS.map(([to, name]) => (
+            <li key={to}>
+              <NavLink className={buttonLook({ look: 'bare', className: 'w-full justify-start px-4' })} to={to} onClick={close}>
+                {name}
+              </NavLink>
+            </li>
+          ))}
+        </ul>
+      )}
+    </Popup>
   );
 }

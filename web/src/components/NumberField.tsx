@@ -1,5 +1,6 @@
 import { useId, useState } from 'react';
 import { readNumber } from '../quantities/quantities.ts';
+import { Field, FieldBox } from './Field.tsx';
 
 interface NumberFieldProps {
   label: string;
@@ -9,20 +10,24 @@ interface NumberFieldProps {
   format?: (value: number) => string;
   onChange: (value: number) => void;
   hideLabel?: boolean;
+  className?: string | undefined;
 }
 
 /** A typed number. What is typed counts as soon as it is a number; until then the last one holds and the field says so. */
-export function NumberField({ label, value, unit, format = String, onChange, hideLabel = false }: NumberFieldProps) {
+export function NumberField({ label, value, unit, format = String, onChange, hideLabel = false, className }: NumberFieldProps) {
   const id = useId();
   const [typing, setTyping] = useState<string | null>(null);
   const text = typing ?? format(value);
   const bad = readNumber(text) === null;
   return (
-    <div className="field">
-      <label htmlFor={id} className={hideLabel ? 'vh' : ''}>
-        {label}
-      </label>
-      <span className={bad ? 'inp bad' : 'inp'}>
+    <Field
+      htmlFor={id}
+      label={label}
+      hideLabel={hideLabel}
+      className={className}
+      problem={bad && `Give a number, such as ${format(value)}.`}
+    >
+      <FieldBox bad={bad}>
         <input
           id={id}
           inputMode="decimal"
@@ -37,13 +42,8 @@ export function NumberField({ label, value, unit, format = String, onChange, hid
           }}
           onBlur={() => setTyping(null)}
         />
-        {unit && <span className="unit">{unit}</span>}
-      </span>
-      {bad && (
-        <span id={`${id}-help`} className="help bad">
-          Give a number, such as {format(value)}.
-        </span>
-      )}
-    </div>
+        {unit && <span className="text-13 whitespace-nowrap text-quiet">{unit}</span>}
+      </FieldBox>
+    </Field>
   );
 }

@@ -3,13 +3,14 @@ import { Download, Smartphone } from 'lucide-react';
 import { Link, useLocation } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import { deckOfBrief, deckOfSheet } from '../domain/decks.ts';
-import { useLibrary } from '../state/library.ts';
 import type { Deck } from '../domain/decks.ts';
 import { takeFile } from '../domain/takeFile.ts';
-import { saveFile } from './saveFile.ts';
+import { useLibrary } from '../state/library.ts';
+import { Button, buttonLook } from './Button.tsx';
 import { PairPhone } from './PairPhone.tsx';
 import { Sheet } from './Sheet.tsx';
-import { useToasts } from './Toasts.tsx';
+import { useToasts } from './toast.ts';
+import { saveFile } from './saveFile.ts';
 
 /** How what is open comes into the hand: Pocket here, a file to take along, or a phone of the same network. */
 export function OnAPhone({ onClose }: { onClose: () => void }) {
@@ -30,15 +31,15 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
             <b>{deck.title}</b>
             {deck.stops.length > 1 && `, ${deck.stops.length} briefs`}
           </p>
-          <p className="row start">
-            <Link className="btn go" to={`/pocket/${deck.id}`} onClick={onClose}>
-              <Smartphone className="i" aria-hidden="true" /> Open in Pocket
+          <p className="flex flex-wrap gap-3 items-center justify-start">
+            <Link className={buttonLook({ look: 'go' })} to={`/pocket/${deck.id}`} onClick={onClose}>
+              <Smartphone aria-hidden="true" /> Open in Pocket
             </Link>
-            <button type="button" className="btn" onClick={() => void take()}>
-              <Download className="i" aria-hidden="true" /> Take it with you
-            </button>
+            <Button onClick={() => void take()}>
+              <Download aria-hidden="true" /> Take it with you
+            </Button>
           </p>
-          <p className="help">
+          <p className="text-quiet">
             “Take it with you” saves one HTML file. Send it to the phone and open it there: it works out everything by itself,
             without server or network, keeps a tally, and saves that as a file to bring back under Outings.
           </p>
@@ -46,6 +47,7 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
       ) : (
         <p>Open a brief, or a run sheet with at least one brief, to take it along.</p>
       )}
+      <hr className="border-rule" />
       <PairPhone />
     </Sheet>
   );

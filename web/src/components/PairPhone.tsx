@@ -2,7 +2,8 @@ import type { PairingState } from '@hushto/contract';
 import { Smartphone, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { api } from '../api/client.ts';
-import { useToasts } from './Toasts.tsx';
+import { Button } from './Button.tsx';
+import { useToasts } from './toast.ts';
 
 /** How often it is looked whether the phone has come, while pairing is open, ms. */
 const LOOK_MS = 2000;
@@ -30,10 +31,10 @@ export function PairPhone() {
   }, [open]);
   if (state === 'unknown') return null;
   return (
-    <section className="pairing" aria-labelledby="pairing-title">
+    <section className="grid gap-1.5" aria-labelledby="pairing-title">
       <h3 id="pairing-title">Phones of this network</h3>
       {state === null ? (
-        <p className="help">
+        <p className="text-quiet">
           Hushto answers only on this computer. To open it on a phone in the same network, start it with HUSHTO_HOST and a
           certificate; the README has the steps.
         </p>
@@ -42,23 +43,23 @@ export function PairPhone() {
           {state.open ? (
             <>
               <p>
-                On the phone open <b className="num">{state.address}</b> and type
+                On the phone open <b className="tabular-nums">{state.address}</b> and type
               </p>
-              <p className="code num">{`${state.open.code.slice(0, 3)} ${state.open.code.slice(3)}`}</p>
-              <p className="help">
+              <p className="font-dial text-40 leading-11 font-semibold tracking-[0.02em] tabular-nums">{`${state.open.code.slice(0, 3)} ${state.open.code.slice(3)}`}</p>
+              <p className="text-quiet">
                 Good for one phone until {clockOf(state.open.until)}. After its first visit it works without the network too.
               </p>
-              <p className="row start">
-                <button type="button" className="btn s" onClick={() => ask(api.closePairing())}>
+              <p className="flex flex-wrap items-center gap-3">
+                <Button size="s" onClick={() => ask(api.closePairing())}>
                   Stop pairing
-                </button>
+                </Button>
               </p>
             </>
           ) : (
-            <p className="row start">
-              <button type="button" className="btn s" onClick={() => ask(api.openPairing())}>
-                <Smartphone className="i" aria-hidden="true" /> Pair a phone
-              </button>
+            <p className="flex flex-wrap items-center gap-3">
+              <Button size="s" onClick={() => ask(api.openPairing())}>
+                <Smartphone aria-hidden="true" /> Pair a phone
+              </Button>
             </p>
           )}
           {state.devices.length > 0 && (
@@ -67,18 +68,13 @@ export function PairPhone() {
                 <li key={id} className="flex items-center justify-between gap-3">
                   <span>
                     <b>{name}</b>{' '}
-                    <span className="quiet small num">
+                    <span className="text-13 tabular-nums text-quiet">
                       paired {dayOf(pairedAt)}, last here {dayOf(seenAt)}
                     </span>
                   </span>
-                  <button
-                    type="button"
-                    className="tip-x"
-                    aria-label={`Send ${name} away`}
-                    onClick={() => ask(api.revokeDevice(id))}
-                  >
-                    <Trash2 className="i" aria-hidden="true" />
-                  </button>
+                  <Button look="bare" size="s" icon aria-label={`Send ${name} away`} onClick={() => ask(api.revokeDevice(id))}>
+                    <Trash2 aria-hidden="true" />
+                  </Button>
                 </li>
               ))}
             </ul>

@@ -1,35 +1,39 @@
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
+import { cn } from './cn.ts';
 import { ROOMS } from './rooms.ts';
-import '../styles/charts.css';
-import '../styles/learn.css';
-import '../styles/grain.css';
 
 interface RoomPageProps {
   room: 'you' | 'kit';
-  /** More classes of the page. */
-  look?: string;
   aside: ReactNode;
   children: ReactNode;
 }
 
 /** Frame of a room of several parts: what it is about, the way between its parts, and what belongs to the one that is open. */
-export function RoomPage({ room, look = '', aside, children }: RoomPageProps) {
+export function RoomPage({ room, aside, children }: RoomPageProps) {
   const { name, says, parts } = ROOMS[room];
   return (
-    <main className={`learn-page ${look}`}>
-      <section className="aside-text" aria-labelledby="room-title">
+    <main className="grid grid-cols-[16.5rem_minmax(0,1fr)] gap-x-4 items-stretch mr-4 mb-4 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6">
+      <section
+        className="flex flex-col gap-3.5 items-stretch pt-3 pl-3 max-sm:px-4 max-sm:pt-2 max-sm:pb-0"
+        aria-labelledby="room-title"
+      >
         <div>
-          <h1 id="room-title" className="screen-title">
+          <h1 id="room-title" className="font-title text-24 font-semibold tracking-[-0.01em]">
             {name}
           </h1>
-          <p className="help">{says}</p>
+          <p className="text-quiet">{says}</p>
         </div>
-        <nav className="parts" aria-label={name}>
+        <nav className="-ml-3" aria-label={name}>
           <ul>
             {parts.map(([to, part]) => (
               <li key={to}>
-                <NavLink to={to}>{part}</NavLink>
+                <NavLink
+                  className="block px-3 py-1.25 no-underline rounded-sm hover:bg-sunk/60 aria-[current=page]:font-semibold aria-[current=page]:bg-sunk aria-[current=page]:shadow-[inset_4px_0_0_var(--ink)]"
+                  to={to}
+                >
+                  {part}
+                </NavLink>
               </li>
             ))}
           </ul>
@@ -40,3 +44,19 @@ export function RoomPage({ room, look = '', aside, children }: RoomPageProps) {
     </main>
   );
 }
+
+/** What stands beside the text of a room: its one sheet. @param beside how wide a second column it has, if any */
+export const RoomSheet = ({ beside, children }: { beside?: 'narrow' | 'wide'; children: ReactNode }) => (
+  <div
+    className={cn(
+      'grid min-h-[calc(100vh_-_4rem)] gap-x-7 rounded-md border border-rule bg-panel px-6 pt-3.5 pb-3 max-lg:min-h-0 max-lg:grid-cols-1 max-lg:gap-y-5 max-sm:rounded-none max-sm:border-x-0 max-sm:border-b-0 max-sm:px-4 max-sm:py-3.5',
+      beside === 'wide'
+        ? 'grid-cols-[minmax(0,1fr)_19.5rem]'
+        : beside === 'narrow'
+          ? 'grid-cols-[minmax(0,1fr)_18rem]'
+          : 'grid-cols-1',
+    )}
+  >
+    {children}
+  </div>
+);

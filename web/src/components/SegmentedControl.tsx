@@ -1,4 +1,6 @@
+import { RadioGroup } from 'radix-ui';
 import { useId } from 'react';
+import { cn } from './cn.ts';
 
 interface SegmentedControlProps<Value extends string> {
   label: string;
@@ -7,6 +9,9 @@ interface SegmentedControlProps<Value extends string> {
   onChange: (value: Value) => void;
   /** Whether the label is only for those who listen. */
   hideLabel?: boolean;
+  /** Whether it is only as wide as its words; else it takes the whole width. */
+  fit?: boolean;
+  className?: string | undefined;
 }
 
 /** One of a few, all in view. */
@@ -16,19 +21,37 @@ export function SegmentedControl<Value extends string>({
   options,
   onChange,
   hideLabel = false,
+  fit = false,
+  className,
 }: SegmentedControlProps<Value>) {
-  const name = useId();
+  const id = useId();
   return (
-    <fieldset className="field">
-      <legend className={hideLabel ? 'vh' : ''}>{label}</legend>
-      <span className="seg">
-        {options.map((option) => (
-          <label key={option.value} title={option.title}>
-            <input type="radio" name={name} checked={option.value === value} onChange={() => onChange(option.value)} />
-            <span>{option.label}</span>
-          </label>
-        ))}
+    <div className={cn('grid min-w-0 gap-1', fit && 'justify-items-start', className)}>
+      <span id={id} className={hideLabel ? 'sr-only' : 'text-13 text-quiet'}>
+        {label}
       </span>
-    </fieldset>
+      <RadioGroup.Root
+        aria-labelledby={id}
+        orientation="horizontal"
+        className="flex max-w-full overflow-hidden rounded-md border border-edge"
+        value={value}
+        onValueChange={(chosen) => onChange(chosen as Value)}
+      >
+        {options.map((option) => (
+          <RadioGroup.Item
+            key={option.value}
+            value={option.value}
+            title={option.title}
+            className={cn(
+              'cursor-pointer py-1 text-quiet not-first:border-l not-first:border-l-edge hover:bg-sunk max-sm:min-h-11 max-sm:min-w-11',
+              'focus-visible:-outline-offset-3 data-[state=checked]:bg-chosen data-[state=checked]:font-semibold data-[state=checked]:text-on-chosen',
+              fit ? 'px-1.75 text-13' : 'flex-auto px-1.5 text-center leading-5',
+            )}
+          >
+            {option.label}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+    </div>
   );
 }

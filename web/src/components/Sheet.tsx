@@ -1,6 +1,7 @@
-import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { PanelHead, panelLook } from './Panel.tsx';
+import { cn } from './cn.ts';
 
 interface SheetProps {
   title: string;
@@ -14,16 +15,18 @@ export function Sheet({ title, onClose, wide = false, children }: SheetProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className={`pop sheet ${wide ? 'wide' : ''}`} aria-describedby={undefined}>
-          <div className="row">
-            <Dialog.Title asChild>
-              <h2>{title}</h2>
-            </Dialog.Title>
-            <Dialog.Close className="tip-x" aria-label="Close">
-              <X className="i" aria-hidden="true" />
-            </Dialog.Close>
-          </div>
+        <Dialog.Overlay className="fixed inset-0 z-45 bg-[rgb(10_13_16/45%)]" />
+        <Dialog.Content
+          className={cn(
+            panelLook,
+            'fixed top-24 left-1/2 z-46 max-h-[calc(100dvh-112px)] -translate-x-1/2 max-sm:top-4 max-sm:max-h-[calc(100dvh-32px)]',
+            wide ? 'w-[min(820px,calc(100vw-24px))]' : 'w-[min(420px,calc(100vw-32px))]',
+          )}
+          aria-describedby={undefined}
+        >
+          <PanelHead close={Dialog.Close}>
+            <Dialog.Title>{title}</Dialog.Title>
+          </PanelHead>
           {children}
         </Dialog.Content>
       </Dialog.Portal>

@@ -18,7 +18,7 @@ interface SliderProps {
 export function SaidSlider({ says, ...slider }: Omit<SliderProps, 'text'> & { says: string }) {
   return (
     <>
-      <p className="field small quiet">{says}</p>
+      <p className="mt-2 text-quiet">{says}</p>
       <Slider {...slider} text={says} />
     </>
   );
@@ -32,20 +32,24 @@ export function Slider({ label, value, min, max, steps = 120, logarithmic = fals
   return (
     <div>
       <RadixSlider.Root
-        className="slider"
+        className="relative flex h-6 touch-none items-center select-none max-sm:h-11"
         min={0}
         max={steps}
         step={1}
         value={[Math.round(share * steps)]}
         onValueChange={([step]) => onChange(at((step ?? 0) / steps))}
       >
-        <RadixSlider.Track className="slider-track">
-          <RadixSlider.Range className="slider-range" />
+        <RadixSlider.Track className="relative h-1 flex-1 rounded-xs bg-rule forced-colors:border">
+          <RadixSlider.Range className="absolute h-full rounded-xs bg-ink" />
         </RadixSlider.Track>
-        <RadixSlider.Thumb className="slider-thumb" aria-label={label} aria-valuetext={text} />
+        <RadixSlider.Thumb
+          className="block size-4.5 cursor-grab rounded-sm border-3 border-ink bg-panel"
+          aria-label={label}
+          aria-valuetext={text}
+        />
       </RadixSlider.Root>
       {marks.length > 0 && (
-        <div className="scale" aria-hidden="true">
+        <div className="flex justify-between text-13 text-quiet tabular-nums" aria-hidden="true">
           {marks.map((mark) => (
             <span key={mark}>{mark}</span>
           ))}

@@ -20,7 +20,7 @@ export function TakeChips({ brief, takes, taken, onTake, lines }: TakeChipsProps
       aria-checked={(taken?.code ?? null) === code}
       aria-label={says}
       title={says}
-      className="min-h-9 cursor-pointer rounded-[6px] border border-edge px-1 text-[13px] hover:bg-sunk aria-checked:border-ink aria-checked:font-bold aria-checked:outline aria-checked:outline-ink whitespace-nowrap max-sm:min-h-11"
+      className="min-h-9 cursor-pointer rounded-[6px] border border-edge px-1 max-sm:px-0 hover:bg-sunk aria-checked:border-ink aria-checked:font-bold aria-checked:outline aria-checked:outline-ink whitespace-nowrap max-sm:min-h-11"
       onClick={() => onTake(code)}
     >
       {name}
@@ -32,7 +32,7 @@ export function TakeChips({ brief, takes, taken, onTake, lines }: TakeChipsProps
         {chip(null, 'Plan', 'The plan')}
         {takes.map((take) => chip(take.code, `${TAKE_NAMES[take.code]} ${take.choice.labels.shutter}`, takeLabel(brief, take)))}
       </div>
-      <p className={`pt-1 text-[13px] leading-4 text-quiet ${lines}`}>
+      <p className={`pt-1 leading-4.5 text-quiet ${lines}`}>
         {taken
           ? `${takeLabel(brief, taken)}. ${takeWords(brief, taken)}`
           : capital(takes.map((take) => lowerFirst(takeLabel(brief, take))).join('; '))}

@@ -1,22 +1,21 @@
 import { useId, useState } from 'react';
+import { Field, FieldBox } from './Field.tsx';
 
 interface TextFieldProps {
   label: string;
   value: string;
   onChange: (text: string) => void;
   hideLabel?: boolean;
+  className?: string | undefined;
 }
 
 /** A line of text. While it is typed it stands as typed, even where what is kept is trimmed or waits. */
-export function TextField({ label, value, onChange, hideLabel = false }: TextFieldProps) {
+export function TextField({ label, value, onChange, hideLabel = false, className }: TextFieldProps) {
   const id = useId();
   const [typing, setTyping] = useState<string | null>(null);
   return (
-    <div className="field">
-      <label htmlFor={id} className={hideLabel ? 'vh' : ''}>
-        {label}
-      </label>
-      <span className="inp">
+    <Field htmlFor={id} label={label} hideLabel={hideLabel} className={className}>
+      <FieldBox>
         <input
           id={id}
           value={typing ?? value}
@@ -28,7 +27,7 @@ export function TextField({ label, value, onChange, hideLabel = false }: TextFie
             onChange(target.value);
           }}
         />
-      </span>
-    </div>
+      </FieldBox>
+    </Field>
   );
 }

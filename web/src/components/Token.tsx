@@ -1,6 +1,8 @@
-import { TriangleAlert, X } from 'lucide-react';
-import { Popover } from 'radix-ui';
-import { Suspense, useRef, useState, type ReactNode } from 'react';
+import { TriangleAlert } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Problem } from './Field.tsx';
+import { Popup } from './Popup.tsx';
+import { cn } from './cn.ts';
 
 interface TokenProps {
   /** What the token is about, for its editor's title. */
@@ -18,72 +20,54 @@ interface TokenProps {
 const nameOf = (title: string, value: ReactNode, problem: string | null): string | undefined =>
   typeof value === 'string' ? `${title}: ${value}${problem ? `. ${problem}` : ''}` : undefined;
 
+const LOOK = {
+  /** The user's: ink, heavier, underlined. */
+  value:
+    'font-[620] text-ink underline decoration-1 underline-offset-4 hover:bg-sunk hover:decoration-3 aria-expanded:bg-sunk aria-expanded:decoration-3 max-sm:px-1.5 max-sm:py-3',
+  more: 'text-13 leading-[inherit] text-quiet underline decoration-dotted decoration-1 underline-offset-4 hover:bg-sunk aria-expanded:bg-sunk max-sm:px-2 max-sm:py-3.75',
+  /** A bar with a gap under it: it cannot be so. */
+  bad: 'broken-bar rounded-none pb-0.75 font-[620] whitespace-nowrap text-warn max-sm:px-1.5 max-sm:pt-3',
+};
+
 /**
- * A value inside a sentence that opens its own editor on the spot. It is the user's: ink, heavier, underlined.
- * A span, not a button element: it has to break and underline like the words round it. The popover is made only while it is open,
- * for a brief has twenty tokens and redraws at every step of a drag.
+ * A value inside a sentence that opens its own editor on the spot.
+ * A span, not a button element: it has to break and underline like the words round it.
  */
 export function Token({ title, children, problem = null, quiet = false, editor }: TokenProps) {
-  const [open, setOpen] = useState(false);
-  const word = useRef<HTMLSpanElement>(null);
   return (
-    <>
-      <span
-        ref={word}
-        role="button"
-        tabIndex={0}
-        aria-haspopup="dialog"
-        aria-expanded={open}
-        className={problem ? 'tok bad' : quiet ? 'tok more' : 'tok'}
-        aria-label={quiet ? title : nameOf(title, children, problem)}
-        title={problem ?? undefined}
-        onClick={() => setOpen(!open)}
-        onKeyDown={(event) => {
-          if (event.key !== 'Enter' && event.key !== ' ') return;
-          event.preventDefault();
-          setOpen(true);
-        }}
-      >
-        {problem && <TriangleAlert className="i" aria-hidden="true" />}
-        {children}
-        {problem && <span className="vh">: {problem}</span>}
-      </span>
-      {open && (
-        <Popover.Root open onOpenChange={setOpen}>
-          <Popover.Anchor virtualRef={word} />
-          <Popover.Portal>
-            <Popover.Content
-              className="pop"
-              sideOffset={8}
-              collisionPadding={12}
-              aria-label={title}
-              onInteractOutside={(event) => {
-                // The word itself closes its editor by its own click.
-                if (word.current?.contains(event.target as Node)) event.preventDefault();
-              }}
-              onCloseAutoFocus={(event) => {
-                event.preventDefault();
-                word.current?.focus();
-              }}
-            >
-              <div className="row">
-                <h2>{title}</h2>
-                <Popover.Close className="tip-x" aria-label="Close">
-                  <X className="i" aria-hidden="true" />
-                </Popover.Close>
-              </div>
-              <Suspense>{editor(() => setOpen(false))}</Suspense>
-              {problem && (
-                <p className="help bad" role="alert">
-                  <TriangleAlert className="i" aria-hidden="true" />
-                  <span>{problem}</span>
-                </p>
-              )}
-              <Popover.Arrow className="pop-arrow" width={14} height={7} />
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+    <Popup
+      label={title}
+      headed
+      trigger={({ onClick, ...trigger }) => (
+        <span
+          role="button"
+          tabIndex={0}
+          className={cn(
+            'cursor-pointer rounded-[3px] px-px pt-px text-left max-sm:-mx-1 print:no-underline',
+            LOOK[problem ? 'bad' : quiet ? 'more' : 'value'],
+          )}
+          aria-label={quiet ? title : nameOf(title, children, problem)}
+          title={problem ?? undefined}
+          onClick={onClick}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' && event.key !== ' ') return;
+            event.preventDefault();
+            onClick();
+          }}
+          {...trigger}
+        >
+          {problem && <TriangleAlert className="mr-0.75 inline-block size-3.5 align-[-2px]" aria-hidden="true" />}
+          {children}
+          {problem && <span className="sr-only">: {problem}</span>}
+        </span>
       )}
-    </>
+    >
+      {(close) => (
+        <>
+          {editor(close)}
+          {problem && <Problem alert>{problem}</Problem>}
+        </>
+      )}
+    </Popup>
   );
 }

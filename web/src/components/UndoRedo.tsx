@@ -1,4 +1,5 @@
 import { Redo2, Undo2 } from 'lucide-react';
+import { Button } from './Button.tsx';
 
 interface UndoRedoProps {
   canUndo: boolean;
@@ -12,26 +13,12 @@ export function UndoRedo({ canUndo, canRedo, undo, redo }: UndoRedoProps) {
   if (!canUndo && !canRedo) return null;
   return (
     <>
-      <button
-        type="button"
-        className="btn s bare icon"
-        aria-label="Undo"
-        title="Undo (Ctrl Z)"
-        disabled={!canUndo}
-        onClick={undo}
-      >
-        <Undo2 className="i" aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        className="btn s bare icon"
-        aria-label="Redo"
-        title="Redo (Ctrl Shift Z)"
-        disabled={!canRedo}
-        onClick={redo}
-      >
-        <Redo2 className="i" aria-hidden="true" />
-      </button>
+      <Button look="bare" size="s" icon aria-label="Undo" title="Undo (Ctrl Z)" disabled={!canUndo} onClick={undo}>
+        <Undo2 aria-hidden="true" />
+      </Button>
+      <Button look="bare" size="s" icon aria-label="Redo" title="Redo (Ctrl Shift Z)" disabled={!canRedo} onClick={redo}>
+        <Redo2 aria-hidden="true" />
+      </Button>
     </>
   );
 }

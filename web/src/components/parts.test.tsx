@@ -9,6 +9,7 @@ describe('the parts', () => {
 
   it('a token says what it is beside its value, opens its editor by keyboard and gives the focus back', async () => {
     const { Token } = await import('./Token.tsx');
+    await import('./PopupPanel.tsx');
     open(
       <Token title="ISO ceiling" editor={(close) => <button onClick={close}>Take 3200</button>}>
         6400
@@ -17,7 +18,7 @@ describe('the parts', () => {
     const token = named('button', 'ISO ceiling: 6400');
     expect(token.getAttribute('aria-expanded')).to.equal('false');
     library().fireEvent.keyDown(token, { key: 'Enter' });
-    expect(named('dialog', 'ISO ceiling').textContent).to.include('Take 3200');
+    await library().waitFor(() => expect(named('dialog', 'ISO ceiling').textContent).to.include('Take 3200'));
     expect(token.getAttribute('aria-expanded')).to.equal('true');
     library().fireEvent.click(named('button', 'Take 3200'));
     expect(page().queryByRole('dialog')).to.equal(null);
@@ -26,13 +27,14 @@ describe('the parts', () => {
 
   it('a token that cannot work says so in its name, and in its editor', async () => {
     const { Token } = await import('./Token.tsx');
+    await import('./PopupPanel.tsx');
     open(
       <Token title="Distance" problem="Stand at least 0.5 m away." editor={() => <p>metres</p>}>
         0.2 m
       </Token>,
     );
     library().fireEvent.click(named('button', 'Distance: 0.2 m. Stand at least 0.5 m away.'));
-    expect(named('alert', '').textContent).to.equal('Stand at least 0.5 m away.');
+    await library().waitFor(() => expect(named('alert', '').textContent).to.equal('Stand at least 0.5 m away.'));
   });
 
   it('a field takes commas, keeps the last number while nonsense is typed, and says what is wanted', async () => {
@@ -63,7 +65,7 @@ describe('the parts', () => {
         onChange={(value) => chosen.push(value)}
       />,
     );
-    expect((named('radio', 'I hold still') as HTMLInputElement).checked).to.equal(true);
+    expect(named('radio', 'I hold still').getAttribute('aria-checked')).to.equal('true');
     library().fireEvent.click(named('radio', 'I follow it'));
     expect(chosen).to.deep.equal(['follow']);
   });
@@ -115,10 +117,10 @@ describe('the parts', () => {
         empty="Nothing by that name."
       />,
     );
-    const find = named('textbox', 'Find in subjects');
+    const find = named('combobox', 'Find in subjects');
     library().fireEvent.change(find, { target: { value: 'gorilla' } });
     expect(page().queryByText('A walker')).to.equal(null);
-    library().fireEvent.click(named('button', /An ape among leaves/));
+    library().fireEvent.click(named('option', /An ape among leaves/));
     expect(picked).to.deep.equal(['ape']);
     library().fireEvent.change(find, { target: { value: 'submarine' } });
     expect(document.body.textContent).to.include('Nothing by that name.');
@@ -146,5 +148,47 @@ describe('the parts', () => {
     expect(points.length).to.be.within(10, 25);
     // Right is faster, down is better: the plan stands in the middle, near the foot.
     expect(Number(drawing.querySelector('circle')!.getAttribute('cx'))).to.equal(48);
+  });
+
+  it('the list of keys says what is registered: the screen’s first, what is everywhere last, the same words once', async () => {
+    const { ShortcutList } = await import('./ShortcutList.tsx');
+    const { useShortcuts } = await import('./useShortcuts.ts');
+    const pressed: string[] = [];
+    const Everywhere = () => {
+      useShortcuts({ d: ['Paper or Dim', () => pressed.push('d')] });
+      return null;
+    };
+    const Screen = () => {
+      useShortcuts({
+        ArrowLeft: ['Shutter, a third', () => pressed.push('left')],
+        ArrowRight: ['Shutter, a third', () => pressed.push('right')],
+        'p b': ['Pin the burst', () => pressed.push('pin')],
+        b: ['One frame more', () => pressed.push('b')],
+      });
+      return null;
+    };
+    const keysOf = (line: Element): string => [...line.querySelectorAll('kbd')].map((key) => key.textContent).join(' ');
+    open(
+      <>
+        <Everywhere />
+        <Screen />
+      </>,
+    );
+    for (const key of ['ArrowLeft', 'b', 'p', 'b', 'd']) library().fireEvent.keyDown(document.body, { key });
+    expect(pressed, 'p and then b pins; b alone does not').to.deep.equal(['left', 'b', 'pin', 'd']);
+    open(
+      <>
+        <Everywhere />
+        <Screen />
+        <ShortcutList onClose={() => undefined} />
+      </>,
+    );
+    const list = named('dialog', 'Keys').querySelector('dl')!;
+    expect([...list.children].map((line) => [keysOf(line), line.querySelector('dd')!.textContent])).to.deep.equal([
+      ['← →', 'Shutter, a third'],
+      ['p b', 'Pin the burst'],
+      ['b', 'One frame more'],
+      ['d', 'Paper or Dim'],
+    ]);
   });
 });

@@ -1,7 +1,7 @@
 import type { Rung } from '@hushto/core';
 
-/** Rungs that fit beside each other. */
-const MOST_RUNGS = 7;
+/** Rungs that fit beside each other with words of a size to read. */
+const MOST_RUNGS = 6;
 
 /** The rungs nearest the present one, as evenly either side as the ladder allows. */
 export function rungsRound(rungs: readonly Rung[], most = MOST_RUNGS): readonly Rung[] {

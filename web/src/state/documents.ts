@@ -139,7 +139,11 @@ export function useDocument<Name extends KindName>(kind: Name, id: string) {
     (change: (document: DocumentOf<Name>) => DocumentOf<Name>) => editDocument(kind, id, change),
     [kind, id],
   );
-  useShortcuts({ 'Control+z': history.undo, 'Control+Z': history.redo, 'Control+y': history.redo });
+  useShortcuts({
+    'Control+z': ['Undo', history.undo],
+    'Control+Z': ['Redo', history.redo],
+    'Control+y': ['Redo', history.redo],
+  });
   return { ...history, edit, issues: issues ?? [] };
 }
 

@@ -1,8 +1,8 @@
-import type { Deck, Stop } from '../domain/decks.ts';
-import { type OnTheSpot, type RunningTally } from '../domain/onTheSpot.ts';
 import { openOfAnyFormat, type FrameVerdict, type Tallied, type Tally } from '@hushto/contract';
 import { type AnchoredLight, type Brief, type DialledSetting, type HoldCondition, type TakeCode } from '@hushto/core';
 import { createStore, type StoreApi } from 'zustand';
+import type { Deck, Stop } from '../domain/decks.ts';
+import { type OnTheSpot, type RunningTally } from '../domain/onTheSpot.ts';
 
 interface Kept {
   /** The stop looked at; null follows the clock. */

@@ -14,12 +14,15 @@ import {
 import { ChevronLeft, Printer } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
-import { MiniValley } from '../../components/MiniValley.tsx';
+import { Button, buttonLook } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
+import { MiniValley } from '../../components/MiniValley.tsx';
+import { Table } from '../../components/Table.tsx';
+import { cn } from '../../components/cn.ts';
 import { evText } from '../../quantities/quantities.ts';
-import { useHands } from '../../state/useHands.ts';
 import { useLibrary } from '../../state/library.ts';
+import { useHands } from '../../state/useHands.ts';
 import { BriefText } from '../Plan/BriefText.tsx';
 import { CameraRows } from '../Plan/SetCamera.tsx';
 
@@ -39,7 +42,7 @@ function CardOf() {
   if (brief) return <Card id={id} brief={brief} />;
   return (
     <Message title="There is no such brief">
-      <Link className="btn go" to="/plan">
+      <Link className={buttonLook({ look: 'go' })} to="/plan">
         To your briefs
       </Link>
     </Message>
@@ -51,26 +54,29 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
   const plan = useMemo(() => planBrief(brief), [brief]);
   const caution = cautionWords(brief);
   return (
-    <main className="card-page">
-      <div className="card-tools">
-        <Link className="btn s bare" to={`/plan/${id}`}>
-          <ChevronLeft className="i" aria-hidden="true" /> Back to the plan
+    <main className="mx-auto max-w-200 px-4 pt-3 pb-8 print:max-w-none print:p-0">
+      <div className="mb-3 flex justify-between print:hidden">
+        <Link className={buttonLook({ look: 'bare', size: 's' })} to={`/plan/${id}`}>
+          <ChevronLeft aria-hidden="true" /> Back to the plan
         </Link>
-        <button type="button" className="btn s go" onClick={() => print()}>
-          <Printer className="i" aria-hidden="true" /> Print
-        </button>
+        <Button look="go" size="s" onClick={() => print()}>
+          <Printer aria-hidden="true" /> Print
+        </Button>
       </div>
-      <article className="card" aria-label={`Card of ${brief.title}`}>
-        <h1 className="flex items-center justify-between">
+      <article
+        className="rounded-md border border-rule bg-panel px-7 py-6 leading-5 max-sm:p-4 print:border-0 print:p-0 print:text-13 [&_h2]:mt-3 [&_h2]:mb-0.5"
+        aria-label={`Card of ${brief.title}`}
+      >
+        <h1 className="flex items-center justify-between font-title text-24 font-strong">
           {brief.title} <MiniValley plan={plan} />
         </h1>
         <Values plan={plan} />
-        <div className="halves">
+        <div className="grid grid-cols-2 gap-7 max-sm:grid-cols-1 max-sm:gap-0">
           <section>
             <h2>Brief</h2>
             <BriefText brief={brief} plain />
             <h2>Why</h2>
-            <ul>
+            <ul className="grid gap-0.5">
               {plan.reasons
                 .map((reason) => reasonWords(brief, reason))
                 .map((say) => (
@@ -84,7 +90,7 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
             {plan.takes.length > 0 && (
               <>
                 <h2>Other takes</h2>
-                <ul>
+                <ul className="grid gap-0.5">
                   {plan.takes.map((take) => (
                     <li key={take.code}>
                       <b>{takeLabel(brief, take)}.</b> {takeWords(brief, take)}
@@ -98,7 +104,7 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
         </div>
         <h2>Ladder, as the light falls</h2>
         <LadderTable brief={brief} ladder={plan.ladder} />
-        {caution && <p className="card-caution">{caution}</p>}
+        {caution && <p className="mt-3 text-quiet">{caution}</p>}
       </article>
     </main>
   );
@@ -107,7 +113,7 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
 function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
   const { labels } = choice;
   return (
-    <dl className="card-values">
+    <dl className="mt-2 flex flex-wrap gap-x-8 gap-y-1 border-y-2 border-ink py-2 [&_dd]:font-dial [&_dd]:text-40 [&_dd]:font-strong [&_dd]:tracking-[-0.03em]">
       <div>
         <dt>Shutter</dt>
         <dd>{shutterWords(choice.shutterS)}</dd>
@@ -132,7 +138,7 @@ function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
 
 function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] }) {
   return (
-    <table>
+    <Table size="s" className="max-sm:block max-sm:overflow-x-auto">
       <thead>
         <tr>
           <th scope="col">From</th>
@@ -145,7 +151,13 @@ function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] 
       </thead>
       <tbody>
         {ladder.map((rung) => (
-          <tr key={rung.evFrom} className={rung.now ? 'now' : rung.state === 'past' ? 'past' : ''}>
+          <tr
+            key={rung.evFrom}
+            className={cn(
+              rung.now && 'font-strong [&>*]:border-y-2 [&>*]:border-ink',
+              rung.state === 'past' && '[&>*]:border-dotted',
+            )}
+          >
             <th scope="row">
               {evText(rung.evFrom)}
               {rung.now && ', now'}
@@ -158,6 +170,6 @@ function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] 
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

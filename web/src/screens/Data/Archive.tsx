@@ -1,6 +1,7 @@
 import type { Brought } from '@hushto/contract';
 import { Download, Upload } from 'lucide-react';
 import { api, ARCHIVE_PATH } from '../../api/client.ts';
+import { buttonLook } from '../../components/Button.tsx';
 import { FileButton } from '../../components/FileButton.tsx';
 import { loadLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
@@ -21,8 +22,8 @@ export function Archive({ attempt }: { attempt: Attempt }) {
         already, only what is missing is added, and what differs comes in beside it.
       </p>
       <p className="flex flex-wrap gap-2">
-        <a className="btn s" href={ARCHIVE_PATH} download>
-          <Download className="i" aria-hidden="true" /> Export everything
+        <a className={buttonLook({ size: 's' })} href={ARCHIVE_PATH} download>
+          <Download aria-hidden="true" /> Export everything
         </a>
         <FileButton icon={Upload} accept=".gz,application/gzip" onFile={bring}>
           Bring an archive in

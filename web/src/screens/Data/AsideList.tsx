@@ -3,6 +3,7 @@ import { unreadableWords } from '@hushto/words';
 import { Download, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { asidePath } from '../../api/client.ts';
+import { Button, buttonLook } from '../../components/Button.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { strangeEntries } from '../../state/library.ts';
 import { PANEL } from './panel.ts';
@@ -35,12 +36,17 @@ export function AsideList({ aside }: { aside: readonly Aside[] }) {
         {aside.map(({ kind, id, title, why, issues }) => (
           <li key={`${kind}${id}`} className="flex items-start justify-between gap-4">
             <span>
-              <b>{title || 'Without a name'}</b> <span className="quiet small">{KINDS[kind].name}</span>
+              <b>{title || 'Without a name'}</b> <span className="text-13 text-quiet">{KINDS[kind].name}</span>
               <br />
-              <span className="small">{unreadableWords({ why, issues })}</span>
+              <span>{unreadableWords({ why, issues })}</span>
             </span>
-            <a className="btn s bare" href={asidePath(kind, id)} download aria-label={`Take out ${title}`}>
-              <Download className="i" aria-hidden="true" /> Take out
+            <a
+              className={buttonLook({ look: 'bare', size: 's' })}
+              href={asidePath(kind, id)}
+              download
+              aria-label={`Take out ${title}`}
+            >
+              <Download aria-hidden="true" /> Take out
             </a>
           </li>
         ))}
@@ -49,19 +55,15 @@ export function AsideList({ aside }: { aside: readonly Aside[] }) {
             <span>
               <b>{strange.length === 1 ? 'One change' : `${strange.length} changes`} of this browser</b>
               <br />
-              <span className="small">Not in a form that Hushto understands, so never sent.</span>
+              <span>Not in a form that Hushto understands, so never sent.</span>
             </span>
-            <span className="row">
-              <button
-                type="button"
-                className="btn s bare"
-                onClick={() => saveFile('hushto set aside', 'json', JSON.stringify(strange, null, 2))}
-              >
-                <Download className="i" aria-hidden="true" /> Take out
-              </button>
-              <button type="button" className="btn s bare" onClick={() => void strangeEntries.clear().then(() => setStrange([]))}>
-                <Trash2 className="i" aria-hidden="true" /> Let go
-              </button>
+            <span>
+              <Button look="bare" size="s" onClick={() => saveFile('hushto set aside', 'json', JSON.stringify(strange, null, 2))}>
+                <Download aria-hidden="true" /> Take out
+              </Button>
+              <Button look="bare" size="s" onClick={() => void strangeEntries.clear().then(() => setStrange([]))}>
+                <Trash2 aria-hidden="true" /> Let go
+              </Button>
             </span>
           </li>
         )}

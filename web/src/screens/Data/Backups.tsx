@@ -3,6 +3,7 @@ import { format, formatDistanceToNow } from 'date-fns';
 import { CopyCheck, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
+import { Button } from '../../components/Button.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { loadLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
@@ -29,14 +30,13 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
     <section className={PANEL} aria-labelledby="backups-title">
       <div className="flex items-center justify-between gap-4">
         <h2 id="backups-title">Backups</h2>
-        <button
-          type="button"
-          className="btn s"
+        <Button
+          size="s"
           disabled={busy}
           onClick={() => run(async () => api.backUp().then(() => 'A backup is made, read through and whole.'))}
         >
-          <CopyCheck className="i" aria-hidden="true" /> Back up now
-        </button>
+          <CopyCheck aria-hidden="true" /> Back up now
+        </Button>
       </div>
       <p>
         <b>{newest ? `The newest is ${ageText(newest.madeAt)} old.` : backups ? 'There is none yet.' : 'Looking…'}</b> One is made
@@ -46,18 +46,18 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
       {backups && backups.length > 0 && (
         <table className="w-full text-left">
           <thead>
-            <tr className="small quiet">
+            <tr className="text-13 text-quiet">
               <th scope="col">Made</th>
               <th scope="col" className="max-sm:hidden">
                 Age
               </th>
               <th scope="col">Size</th>
               <th scope="col">
-                <span className="vh">Restore</span>
+                <span className="sr-only">Restore</span>
               </th>
             </tr>
           </thead>
-          <tbody className="num">
+          <tbody className="tabular-nums">
             {backups.map((backup) => (
               <tr key={backup.name} className="border-t border-rule">
                 <th scope="row" className="py-1 font-normal">
@@ -68,18 +68,18 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
                 <td className="text-right">
                   {backup.sound === false ? (
                     <span className="text-warn">
-                      <TriangleAlert className="i" aria-hidden="true" /> not whole
+                      <TriangleAlert aria-hidden="true" /> not whole
                     </span>
                   ) : (
-                    <button
-                      type="button"
-                      className="btn s bare"
+                    <Button
+                      look="bare"
+                      size="s"
                       disabled={busy}
                       aria-label={`Restore ${momentText(backup.madeAt)}`}
                       onClick={() => setAsked(backup)}
                     >
                       Restore
-                    </button>
+                    </Button>
                   )}
                 </td>
               </tr>
@@ -94,12 +94,10 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
             Paired phones stay as they are.
           </p>
           <p className="flex flex-wrap gap-2">
-            <button type="button" className="btn go" onClick={() => restore(asked)}>
+            <Button look="go" onClick={() => restore(asked)}>
               Restore it
-            </button>
-            <button type="button" className="btn" onClick={() => setAsked(null)}>
-              Leave it
-            </button>
+            </Button>
+            <Button onClick={() => setAsked(null)}>Leave it</Button>
           </p>
         </Sheet>
       )}

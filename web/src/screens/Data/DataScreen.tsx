@@ -1,11 +1,13 @@
 import type { DataState } from '@hushto/contract';
 import { useCallback, useEffect, useState } from 'react';
 import { api } from '../../api/client.ts';
+import { Button } from '../../components/Button.tsx';
+import { Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { PairPhone } from '../../components/PairPhone.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
-import { AsideList } from './AsideList.tsx';
+import { useToasts } from '../../components/toast.ts';
 import { Archive } from './Archive.tsx';
+import { AsideList } from './AsideList.tsx';
 import { Backups } from './Backups.tsx';
 import { Kept } from './Kept.tsx';
 import { PANEL } from './panel.ts';
@@ -46,15 +48,15 @@ function YourData() {
     await look();
   };
   return (
-    <main className="data-page mx-auto grid max-w-[1180px] gap-4 px-6 pb-10 text-[15px]/[22px] [&_h2]:font-[650]">
+    <main className="mx-auto grid max-w-[1180px] gap-4 px-6 pb-10 text-15/[22px] [&_h2]:font-[650]">
       <h1 className="pt-2 font-[family-name:var(--title)] text-[24px]/[28px] font-semibold tracking-[-0.01em]">Your data</h1>
       {failure && (
-        <p className="help bad" role="alert">
+        <Problem alert>
           {failure}{' '}
-          <button type="button" className="btn s" onClick={() => void look()}>
+          <Button size="s" onClick={() => void look()}>
             Try again
-          </button>
-        </p>
+          </Button>
+        </Problem>
       )}
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <div className="grid gap-4">
@@ -70,7 +72,7 @@ function YourData() {
           <AsideList aside={state?.aside ?? []} />
         </div>
       </div>
-      <p className="quiet text-[13px]/[18px]">
+      <p className="text-quiet">
         Hushto is under the MIT licence.{' '}
         <a className="underline" href="/notices.txt">
           Whose work it carries, and under which licences

@@ -14,7 +14,7 @@ export function Kept({ state }: { state: DataState | null }) {
   return (
     <section className={PANEL} aria-labelledby="kept-title">
       <h2 id="kept-title">What is kept</h2>
-      <ul className="num flex flex-wrap gap-x-6 gap-y-1">
+      <ul className="tabular-nums flex flex-wrap gap-x-6 gap-y-1">
         {KIND_NAMES.map((kind) => (
           <li key={kind}>
             <b>{state ? state.counts[kind] : '–'}</b>{' '}

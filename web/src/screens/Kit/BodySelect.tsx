@@ -1,5 +1,5 @@
 import type { StoredBody } from '@hushto/contract';
-import { useId } from 'react';
+import { Select } from '../../components/Select.tsx';
 
 interface BodySelectProps {
   label: string;
@@ -12,18 +12,15 @@ interface BodySelectProps {
 
 /** A body of the shelf. */
 export function BodySelect({ label, bodies, value, onChange, none }: BodySelectProps) {
-  const id = useId();
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <select id={id} className="inp" value={value} onChange={({ target }) => onChange(target.value)}>
-        {none !== undefined && <option value="">{none}</option>}
-        {bodies.map((stored) => (
-          <option key={stored.id} value={stored.id}>
-            {stored.document.label}
-          </option>
-        ))}
-      </select>
-    </div>
+    <Select
+      label={label}
+      value={value}
+      options={[
+        ...(none === undefined ? [] : [{ value: '', label: none }]),
+        ...bodies.map(({ id, document }) => ({ value: id, label: document.label })),
+      ]}
+      onChange={onChange}
+    />
   );
 }

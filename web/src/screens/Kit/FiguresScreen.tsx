@@ -18,20 +18,23 @@ import { Table2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
+import { Button, buttonLook } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
+import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { SaidSlider } from '../../components/Slider.tsx';
+import { Table, TableScroll } from '../../components/Table.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
+import { cn } from '../../components/cn.ts';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { ceilingStateOf } from '../../domain/tasteSeries.ts';
 import { shortNumber } from '../../quantities/quantities.ts';
 import { useDocument } from '../../state/documents.ts';
-import { useLibrary } from '../../state/library.ts';
-import { ceilingStateOf } from '../../domain/tasteSeries.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
-import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useLibrary } from '../../state/library.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainSwatches } from './GrainSwatches.tsx';
-import { RoomPage } from '../../components/RoomPage.tsx';
 
 /** What a body gives at every ISO and size, what lifting costs, and which of two bodies is ahead. */
 export function FiguresScreen() {
@@ -50,7 +53,7 @@ function Figures() {
   const stored = briefs.find(({ id }) => id === lastOpen) ?? briefs[0] ?? null;
   const brief = stored?.document;
   const [table, setTable] = useState(false);
-  useShortcuts({ t: () => setTable(!table) });
+  useShortcuts({ t: ['Table or swatches', () => setTable(!table)] });
   const [bodyId, setBodyId] = useState(
     () => (bodies.find(({ document }) => document.label === brief?.kit.sensor.label) ?? bodies[0])?.id ?? '',
   );
@@ -63,7 +66,7 @@ function Figures() {
     return (
       <Message title="The shelf has no body">
         <p>Add one to a brief first: its format and megapixels are enough to begin with.</p>
-        <Link className="btn go" to="/plan">
+        <Link className={buttonLook({ look: 'go' })} to="/plan">
           To your briefs
         </Link>
       </Message>
@@ -72,13 +75,12 @@ function Figures() {
   return (
     <RoomPage
       room="kit"
-      look="grain-page"
       aside={
         <>
           <BodySelect label="Body" bodies={bodies} value={bodyId} onChange={setBodyId} />
           <Origin body={body} />
           <ViewSelect label="Looked at" viewCph={viewCph} onChange={setViewCph} />
-          <div className="crop">
+          <div>
             <SaidSlider
               says={crop > 1.005 ? `Cropped ${shortNumber(crop)}×` : 'Whole frame'}
               label="Crop"
@@ -89,7 +91,7 @@ function Figures() {
               marks={['1×', '4×']}
               onChange={(value) => setCrop(Math.round(value * 10) / 10)}
             />
-            <p className="help">
+            <p className="text-quiet">
               {crop > 1.005
                 ? `That costs ${stopWords(cropCostStops(crop))} of light at the same picture size.`
                 : 'A crop of 1.4× costs a stop of light, 2× costs two.'}
@@ -98,13 +100,13 @@ function Figures() {
         </>
       }
     >
-      <div className="learn-sheet figures-sheet">
-        <section aria-labelledby="by-iso" className="learn-main">
+      <RoomSheet beside="narrow">
+        <section aria-labelledby="by-iso" className="flex flex-col min-w-0">
           <div className="flex items-center justify-between">
             <h2 id="by-iso">Grain by ISO</h2>
-            <button type="button" className="btn s bare" aria-pressed={table} title="Table (t)" onClick={() => setTable(!table)}>
-              <Table2 className="i" aria-hidden="true" /> Table
-            </button>
+            <Button look="bare" size="s" aria-pressed={table} title="Table (t)" onClick={() => setTable(!table)}>
+              <Table2 aria-hidden="true" /> Table
+            </Button>
           </div>
           {table ? (
             <GrainTable body={body} sensor={sensor} viewCph={viewCph} crop={crop} />
@@ -114,7 +116,7 @@ function Figures() {
           <Compare body={body} other={other} bodies={bodies} otherId={otherId} onOther={setOtherId} viewCph={viewCph} />
         </section>
         <LiftSide sensor={sensor} viewCph={viewCph} crop={crop} />
-      </div>
+      </RoomSheet>
     </RoomPage>
   );
 }
@@ -124,13 +126,13 @@ function Origin({ body }: { body: StoredBody }) {
   const { measured, guessed } = body.document;
   if (measured)
     return (
-      <p className="help">
+      <p className="text-quiet">
         Measured {dayWords(measured.day)} at {measured.sets.length} ISO{measured.sets.length === 1 ? '' : 's'}.
       </p>
     );
   if (!guessed.some((key) => ['wellPerUm2', 'readInE', 'readOutE'].includes(key))) return null;
   return (
-    <p className="help">
+    <p className="text-quiet">
       Well and read noise are our guess. <Link to="/kit/measure">Measure yours</Link>
     </p>
   );
@@ -154,15 +156,19 @@ function GrainTable({ body, sensor, viewCph, crop }: TableProps) {
     .at(-1);
   return (
     <>
-      <div className="scrolls" tabIndex={0} role="region" aria-label="Grain by ISO and size">
-        <table className="data grains">
+      <TableScroll label="Grain by ISO and size">
+        <Table size="dense">
           <thead>
             <tr>
               <th scope="col">ISO</th>
               <th scope="col">Signal</th>
               <th scope="col">Read noise</th>
               {VIEW_OPTIONS.map(({ value, label }) => (
-                <th key={value} scope="col" className={Math.abs(VIEWING_CPH[value] - viewCph) < 1 ? 'on' : ''}>
+                <th
+                  key={value}
+                  scope="col"
+                  className={cn(Math.abs(VIEWING_CPH[value] - viewCph) < 1 && 'shadow-[inset_0_-2px_0_var(--ink)]')}
+                >
                   {label}
                 </th>
               ))}
@@ -172,23 +178,26 @@ function GrainTable({ body, sensor, viewCph, crop }: TableProps) {
             {rows.map(({ iso, signalE, readE, views }, n) => {
               const last = ceiling !== undefined && iso <= ceiling * 1.01 && (rows[n + 1]?.iso ?? Infinity) > ceiling * 1.01;
               return (
-                <tr key={iso} className={last ? 'ceiling' : ''}>
+                <tr key={iso} className={cn(last && '[&>*]:border-b-2 [&>*]:border-hush')}>
                   <th scope="row">{groupDigits(isoLabel(iso))}</th>
-                  <td>{groupDigits(String(Math.round(signalE)))} e⁻</td>
-                  <td>{plainNumber(readE)} e⁻</td>
+                  <td className="text-quiet">{groupDigits(String(Math.round(signalE)))} e⁻</td>
+                  <td className="text-quiet">{plainNumber(readE)} e⁻</td>
                   {views.map(({ viewCph: cph, snr, word, shadow }) => (
-                    <td key={cph} className={Math.abs(cph - viewCph) < 1 ? 'on' : ''}>
-                      <b data-word={word}>{word}</b> <span className="small quiet">{plainNumber(snr)}</span>
-                      <span className="small quiet shade">{shadow}</span>
+                    <td key={cph} className={cn(Math.abs(cph - viewCph) < 1 && 'pl-1.5 bg-sunk')}>
+                      <b className="font-semibold" data-word={word}>
+                        {word}
+                      </b>{' '}
+                      <span className="text-13 text-quiet">{plainNumber(snr)}</span>
+                      <span className="block text-13 leading-3.75 text-quiet">{shadow}</span>
                     </td>
                   ))}
                 </tr>
               );
             })}
           </tbody>
-        </table>
-      </div>
-      <p className="help">
+        </Table>
+      </TableScroll>
+      <p className="text-quiet">
         Signal to noise at the size looked at: 40 and more is clean, 20 fine, 10 visible, 5 coarse; the small word is the
         shadows’.
         {ceiling !== undefined && ` The line is your ceiling, ${isoWords(ceiling)}.`}
@@ -211,12 +220,12 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
   const base = coarserBitsCost(sensor, sensor.baseIso);
   const enough = isoStopsOf(sensor).find((iso) => coarserBitsCost(sensor, iso) < 0.1);
   return (
-    <section className="take lift-side" aria-labelledby="lifted">
+    <section className="flex flex-col gap-2.5" aria-labelledby="lifted">
       <div>
         <h2 id="lifted">
-          Brightened shadows <span className="quiet">look like ISO</span>
+          Brightened shadows <span className="font-normal text-quiet">look like ISO</span>
         </h2>
-        <table className="data lifts">
+        <Table size="s" className="[&_td]:text-right [&_th]:text-right">
           <thead>
             <tr>
               <th scope="col">ISO</th>
@@ -242,19 +251,20 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
                     }
                   >
                     {thousands(effectiveIso)}
-                    {costStops >= 0.1 && <sup>+</sup>}
+                    {costStops >= 0.1 && <sup className="text-[11px] leading-[0]">+</sup>}
                   </td>
                 ))}
               </tr>
             ))}
           </tbody>
-        </table>
-        <p className="help">
-          A <sup>+</sup> is grainier still than that ISO in camera, by a tenth of a stop or more.
+        </Table>
+        <p className="text-quiet">
+          A <sup className="text-[11px] leading-[0]">+</sup> is grainier still than that ISO in camera, by a tenth of a stop or
+          more.
         </p>
       </div>
       <div>
-        <h3>Brighten later or raise ISO</h3>
+        <h3 className="mb-0.5">Brighten later or raise ISO</h3>
         <p>
           {headroom >= 1
             ? `Free to brighten later: ${isoWords(free)} brightened ${stopWords(headroom)} is as clean as ${isoWords(wanted)} within a tenth of a stop, and keeps ${stopWords(headroom)} of highlights.`
@@ -262,7 +272,7 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
         </p>
       </div>
       <div>
-        <h3>12 or 14 bits</h3>
+        <h3 className="mb-0.5">12 or 14 bits</h3>
         <p>
           {base < 0.1
             ? '12 bits lose nothing on this sensor, not even at base ISO.'
@@ -291,9 +301,9 @@ interface CompareProps {
 /** Two bodies at the same picture, in stops, and what a stop costs where both prices are known. */
 function Compare({ body, other, bodies, otherId, onOther, viewCph }: CompareProps) {
   return (
-    <section className="two-bodies" aria-labelledby="two-bodies">
+    <section className="mt-3 pt-2 border-t border-t-rule" aria-labelledby="two-bodies">
       <h2 id="two-bodies">Two bodies at the same picture</h2>
-      <div className="fields">
+      <div className="grid grid-cols-[1.4fr_1fr_1fr] gap-x-4 gap-y-2 mt-1 mb-2 max-sm:grid-cols-1">
         <BodySelect
           label={`${body.document.label} against`}
           bodies={bodies.filter(({ id }) => id !== body.id)}
@@ -354,7 +364,7 @@ function Verdict({ body, other, viewCph }: { body: StoredBody; other: StoredBody
           : `${(middle.sameDepth > 0 ? other : body).document.label} is, by ${stopWords(Math.abs(middle.sameDepth))}.`}
         {dearer !== undefined && cheaper !== undefined && stops >= 1 / 6 && ` ${priceWords(dearer - cheaper, stops)}`}
       </p>
-      <table className="data">
+      <Table size="s" className="mt-1.5">
         <thead>
           <tr>
             <th scope="col">Where {body.document.label} needs</th>
@@ -373,7 +383,7 @@ function Verdict({ body, other, viewCph }: { body: StoredBody; other: StoredBody
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }

@@ -4,6 +4,7 @@ import { isoWords } from '@hushto/words';
 import { useEffect, useMemo, useState } from 'react';
 import { Picture } from '../../components/DrawnFrame.tsx';
 import { SaidSlider } from '../../components/Slider.tsx';
+import { cn } from '../../components/cn.ts';
 import { isoSwatchJob } from '../../domain/swatches.ts';
 import { editDocument } from '../../state/documents.ts';
 import type { DrawnFrame, FrameJob } from '../../workers/frameProtocol.ts';
@@ -29,7 +30,7 @@ export function GrainSwatches({ sensor, viewCph, crop, stored }: GrainSwatchesPr
   );
   const drawn = useInTurn(jobs);
   const ceiling = brief?.picture.isoCeiling ?? Infinity;
-  if (!stored || !brief) return <p className="help">Swatches are drawn of a brief’s scene: make one first.</p>;
+  if (!stored || !brief) return <p className="text-quiet">Swatches are drawn of a brief’s scene: make one first.</p>;
   const last = isos.findLastIndex((iso) => iso <= ceiling * 1.01);
   return (
     <div className="grid gap-4">
@@ -39,10 +40,13 @@ export function GrainSwatches({ sensor, viewCph, crop, stored }: GrainSwatchesPr
           return (
             <li key={iso}>
               <figure className="relative h-[99px] w-[132px] overflow-hidden rounded-[6px] bg-black">
-                <Picture drawn={drawn[n] ?? null} label={`Grain at ${isoWords(iso)}: ${word}`} />
+                <Picture drawn={drawn[n] ?? null} label={`Grain at ${isoWords(iso)}: ${word}`} className="size-full" />
               </figure>
               <p
-                className={`num w-[132px] border-t-4 pt-1 text-[13px] leading-4 ${n <= last ? 'border-ink' : 'border-transparent text-quiet'}`}
+                className={cn(
+                  'tabular-nums w-[132px] border-t-4 pt-1 text-13 leading-4',
+                  n <= last ? 'border-ink' : 'border-transparent text-quiet',
+                )}
               >
                 <b>{isoWords(iso)}</b> {word}
                 {n === last && <span className="block">your ceiling</span>}

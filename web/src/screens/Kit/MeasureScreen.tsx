@@ -12,16 +12,18 @@ import {
 import { dayWords, groupDigits, isoWords, transferWords } from '@hushto/words';
 import { FileDown, FlaskConical, Save, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { Button } from '../../components/Button.tsx';
 import { DropFiles } from '../../components/DropFiles.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
+import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
+import { Table, TableScroll } from '../../components/Table.tsx';
+import { useToasts } from '../../components/toast.ts';
 import { saveFile } from '../../components/saveFile.ts';
-import { useToasts } from '../../components/Toasts.tsx';
+import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
 import { keep, libraryNow, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
-import { RoomPage } from '../../components/RoomPage.tsx';
-import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
 
 const SensorPlots = lazy(async () => ({ default: (await import('./SensorPlots.tsx')).SensorPlots }));
 
@@ -52,13 +54,12 @@ function Measure() {
   return (
     <RoomPage
       room="kit"
-      look="grain-page"
       aside={
         <>
           <BodySelect label="Body" bodies={bodies} value={bodyId} onChange={setBodyId} />
           <section aria-labelledby="how-title">
             <h2 id="how-title">How to take them</h2>
-            <ol className="how">
+            <ol className="grid gap-1 pl-4.5 list-decimal text-quiet">
               <li>Raw files, 14 bits where the body has them, long-exposure noise reduction off.</li>
               <li>Point at something even, a lit wall or the sky, quite out of focus.</li>
               <li>At each ISO two frames about a stop and a half over what the meter wants, the same settings.</li>
@@ -121,8 +122,8 @@ function Bench({ body }: { body: StoredBody }) {
   const shown = measured.length > 0 ? measured : kept;
   const fit = shown.length > 0 ? sensorFrom(shown, sensorNoiseOf(sensor).pitchUm, sensor.baseIso) : null;
   return (
-    <div className="learn-sheet one">
-      <section className="learn-main" aria-label={`Measuring ${body.document.label}`}>
+    <RoomSheet>
+      <section className="flex flex-col min-w-0" aria-label={`Measuring ${body.document.label}`}>
         <h2>
           {measured.length > 0
             ? `What ${measured.length * 4} frames say`
@@ -138,30 +139,30 @@ function Bench({ body }: { body: StoredBody }) {
           onStop={() => stopping.current.abort()}
           help="They are read in this browser and go nowhere."
         >
-          <button type="button" className="btn s bare" onClick={simulate} disabled={reading !== null}>
-            <FlaskConical className="i" aria-hidden="true" /> Try with the simulated camera
-          </button>
-          <button
-            type="button"
-            className="btn s bare"
+          <Button look="bare" size="s" onClick={simulate} disabled={reading !== null}>
+            <FlaskConical aria-hidden="true" /> Try with the simulated camera
+          </Button>
+          <Button
+            look="bare"
+            size="s"
             onClick={() => {
               const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
               saveFile(`flats and darks ${body.document.label}`, 'zip', zipped(simulatedSet(hiddenSensor(sensor, seed), seed)));
             }}
           >
-            <FileDown className="i" aria-hidden="true" /> Its DNGs as files
-          </button>
+            <FileDown aria-hidden="true" /> Its DNGs as files
+          </Button>
         </DropFiles>
         {problems.map((problem) => (
-          <p key={problem} className="fault" role="alert">
-            <TriangleAlert className="i" aria-hidden="true" />
+          <p key={problem} className="text-warn" role="alert">
+            <TriangleAlert className="inline-block mr-1.5 align-[-3px]" aria-hidden="true" />
             {problem}
           </p>
         ))}
         {results.map((result) =>
           'fault' in result ? (
-            <p key={result.iso} className="fault" role="alert">
-              <TriangleAlert className="i" aria-hidden="true" />
+            <p key={result.iso} className="text-warn" role="alert">
+              <TriangleAlert className="inline-block mr-1.5 align-[-3px]" aria-hidden="true" />
               {isoWords(result.iso)}: {transferWords(result)}
             </p>
           ) : null,
@@ -174,24 +175,20 @@ function Bench({ body }: { body: StoredBody }) {
             </Suspense>
             <Fit fit={fit} body={body.document} hidden={measured.length > 0 ? hidden : null} />
             {measured.length > 0 && (
-              <div className="row start feet">
+              <div className="flex flex-wrap gap-x-2 gap-y-1 items-center mt-auto pt-1.5">
                 {hidden ? (
-                  <p className="help">These are the simulated camera’s figures, not your body’s: they are not kept.</p>
+                  <p className="text-quiet">These are the simulated camera’s figures, not your body’s: they are not kept.</p>
                 ) : (
-                  <button
-                    type="button"
-                    className="btn go"
-                    onClick={() => void saveTo(body, fit, measured).then((said) => show(said.say, said.undo))}
-                  >
-                    <Save className="i" aria-hidden="true" /> Save to {body.document.label}
-                  </button>
+                  <Button look="go" onClick={() => void saveTo(body, fit, measured).then((said) => show(said.say, said.undo))}>
+                    <Save aria-hidden="true" /> Save to {body.document.label}
+                  </Button>
                 )}
               </div>
             )}
           </>
         )}
       </section>
-    </div>
+    </RoomSheet>
   );
 }
 
@@ -206,8 +203,8 @@ const twoDigits = (value: number): string => (value >= 10 ? groupDigits(String(M
 
 function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
   return (
-    <div className="scrolls" tabIndex={0} role="region" aria-label="What each ISO gave">
-      <table className="data">
+    <TableScroll label="What each ISO gave">
+      <Table>
         <thead>
           <tr>
             <th scope="col">ISO</th>
@@ -226,9 +223,9 @@ function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className="help">Intervals hold the truth 19 times in 20. Photon transfer after EMVA Standard 1288.</p>
-    </div>
+      </Table>
+      <p className="text-quiet">Intervals hold the truth 19 times in 20. Photon transfer after EMVA Standard 1288.</p>
+    </TableScroll>
   );
 }
 
@@ -239,7 +236,7 @@ function Fit({ fit, body, hidden }: { fit: MeasuredSensor; body: Body; hidden: S
     ['Read noise after it at base ISO, e⁻', fit.readOutE, body.readOutE, hidden?.readOutE],
   ];
   return (
-    <table className="data fit">
+    <Table className="mt-2">
       <thead>
         <tr>
           <th scope="col">Figure of the body</th>
@@ -260,7 +257,7 @@ function Fit({ fit, body, hidden }: { fit: MeasuredSensor; body: Body; hidden: S
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 

@@ -9,7 +9,7 @@ interface SensorPlotsProps {
 }
 
 const MARGIN = { top: 8, right: 16, bottom: 18, left: 4 };
-const axis = { stroke: 'var(--edge)', tick: { className: 'tick-text' } } as const;
+const axis = { stroke: 'var(--edge)', tick: { className: 'fill-quiet text-13' } } as const;
 
 /** The measured points with their intervals: noise against signal as photons have it, and read noise against ISO with the fit. */
 export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
@@ -36,11 +36,13 @@ export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
   });
   const power = (value: number): string => groupDigits(plainNumber(10 ** value));
   return (
-    <div className="plots">
+    <div className="grid grid-cols-2 gap-5 mt-2 max-sm:grid-cols-1">
       <figure>
-        <figcaption>Photon noise against signal, e⁻; the line is the root, as counting has it</figcaption>
+        <figcaption className="text-13 text-quiet">
+          Photon noise against signal, e⁻; the line is the root, as counting has it
+        </figcaption>
         <div
-          className="plot"
+          className="h-53"
           role="img"
           aria-label={photons
             .map(({ iso, signal, noise }) => `ISO ${iso}: signal ${power(signal)}, noise ${power(noise)} electrons`)
@@ -67,9 +69,11 @@ export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
         </div>
       </figure>
       <figure>
-        <figcaption>Read noise against ISO, e⁻; the line is the body’s two figures together</figcaption>
+        <figcaption className="text-13 text-quiet">
+          Read noise against ISO, e⁻; the line is the body’s two figures together
+        </figcaption>
         <div
-          className="plot"
+          className="h-53"
           role="img"
           aria-label={sets.map(({ iso, readNoiseE }) => `ISO ${iso}: ${plainNumber(readNoiseE.value)} electrons`).join('; ')}
         >

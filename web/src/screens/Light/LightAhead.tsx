@@ -4,15 +4,19 @@ import { evDigits, groupDigits, rungWords } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Table2, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useId, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
+import { FieldBox } from '../../components/Field.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Slider } from '../../components/Slider.tsx';
-import { useSize } from '../../components/useSize.ts';
+import { Table, TableScroll } from '../../components/Table.tsx';
+import { cn } from '../../components/cn.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
+import { useSize } from '../../components/useSize.ts';
+import { aheadOf, type Ahead, type Stretch } from '../../domain/ahead.ts';
+import { lampHours, timed } from '../../domain/runSheet.ts';
 import { evText, luxText } from '../../quantities/quantities.ts';
 import { skyPhase, type SunEvents } from '../../sky/sun.ts';
 import { clockText, dayPlus, dayText } from '../../sky/zoned.ts';
-import { aheadOf, type Ahead, type Stretch } from '../../domain/ahead.ts';
-import { lampHours, timed } from '../../domain/runSheet.ts';
 import { useLibrary } from '../../state/library.ts';
 import { AxisRows, type Bar } from './AxisRows.tsx';
 import { sunSideWords } from './words.ts';
@@ -46,26 +50,33 @@ export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProp
     useShallow(({ runSheets, briefs, places }) => ({ runSheets, briefs, places })),
   );
   const outing = useMemo(() => outingBars(runSheets, briefs, places, placeId, day), [runSheets, briefs, places, placeId, day]);
-  useShortcuts({ t: () => setTable(!table), '[': () => onDay(dayPlus(day, -1)), ']': () => onDay(dayPlus(day, 1)) });
+  useShortcuts({
+    '[': ['The day before', () => onDay(dayPlus(day, -1))],
+    ']': ['The day after', () => onDay(dayPlus(day, 1))],
+    t: ['Table or chart', () => setTable(!table)],
+  });
   return (
-    <section className="ahead" aria-labelledby="ahead-title">
-      <div className="head">
-        <h2 id="ahead-title">Light ahead</h2>
-        <div className="row start">
-          <button type="button" className="step" aria-label="The day before" onClick={() => onDay(dayPlus(day, -1))}>
-            <ChevronLeft className="i" aria-hidden="true" />
-          </button>
-          <label className="vh" htmlFor={dayId}>
+    <section className="flex flex-col" aria-labelledby="ahead-title">
+      <div className="flex flex-wrap gap-x-4 gap-y-2 items-center">
+        <h2 className="mr-auto" id="ahead-title">
+          Light ahead
+        </h2>
+        <div className="flex gap-2 items-center">
+          <Button look="step" className="flex-none" aria-label="The day before" onClick={() => onDay(dayPlus(day, -1))}>
+            <ChevronLeft aria-hidden="true" />
+          </Button>
+          <label className="sr-only" htmlFor={dayId}>
             Day
           </label>
-          <span className="inp">
+          <FieldBox className="w-38">
             <input id={dayId} type="date" value={day} onChange={({ target }) => target.value && onDay(target.value)} />
-          </span>
-          <button type="button" className="step" aria-label="The day after" onClick={() => onDay(dayPlus(day, 1))}>
-            <ChevronRight className="i" aria-hidden="true" />
-          </button>
+          </FieldBox>
+          <Button look="step" className="flex-none" aria-label="The day after" onClick={() => onDay(dayPlus(day, 1))}>
+            <ChevronRight aria-hidden="true" />
+          </Button>
         </div>
         <SegmentedControl
+          fit
           label="Part of the day"
           hideLabel
           value={stretch}
@@ -77,19 +88,25 @@ export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProp
           onChange={setStretch}
         />
       </div>
-      <div className="sun-line">
+      <div className="flex gap-4 items-start justify-between mt-2 text-15">
         <p>{sunWords(ahead, place.timeZone, day, stretch)}</p>
-        <button
-          type="button"
-          className="btn s bare"
+        <Button
+          look="bare"
+          size="s"
+          className="flex-none"
           aria-pressed={table}
           title="Table or chart (t)"
           onClick={() => setTable(!table)}
         >
-          <Table2 className="i" aria-hidden="true" /> Table
-        </button>
+          <Table2 aria-hidden="true" /> Table
+        </Button>
       </div>
-      <div ref={chart} className="light-chart" aria-label={chartWords(ahead, place.timeZone)} role={table ? undefined : 'img'}>
+      <div
+        ref={chart}
+        className="mt-1 min-h-70 max-h-105 overflow-hidden flex-[1_1_300px]"
+        aria-label={chartWords(ahead, place.timeZone)}
+        role={table ? undefined : 'img'}
+      >
         {table ? (
           <LightTable ahead={ahead} timeZone={place.timeZone} />
         ) : (
@@ -134,7 +151,7 @@ function AtTime({ ahead, atMs, timeZone }: { ahead: Ahead; atMs: number; timeZon
   const sample = ahead.samples.reduce((near, other) => (Math.abs(other.atMs - atMs) < Math.abs(near.atMs - atMs) ? other : near));
   const rung = ahead.times.findLast((time) => time.atMs <= atMs)?.rung ?? null;
   return (
-    <p className="num text-[15px]" aria-live="polite">
+    <p className="tabular-nums text-15" aria-live="polite">
       <b>{clockText(atMs, timeZone)}</b>, {evText(sample.ev100)}
       {rung && (
         <>
@@ -181,13 +198,13 @@ function outingBars(
 /** When what changes, first to last. */
 function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; timeZone: string }) {
   return (
-    <section className="rung-times" aria-labelledby="times-title">
+    <section className="mt-3" aria-labelledby="times-title">
       <h3 id="times-title">
-        {brief.title}: <span className="quiet">the ladder through this light</span>
+        {brief.title}: <span className="text-quiet">the ladder through this light</span>
       </h3>
-      <div className="scrolls" tabIndex={0} role="region" aria-label="When each rung is reached">
-        <table className="data">
-          <thead>
+      <TableScroll className="max-h-65 max-sm:max-h-none" label="When each rung is reached">
+        <Table>
+          <thead className="max-sm:hidden">
             <tr>
               <th scope="col">From</th>
               <th scope="col">Light</th>
@@ -197,10 +214,15 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
           </thead>
           <tbody>
             {ahead.times.map(({ atMs, ev100, rung, towards }, n) => (
-              <tr key={`${atMs}${n}`} className={rung?.state === 'past' ? 'past' : ''}>
-                <th scope="row">{clockText(atMs, timeZone)}</th>
+              <tr
+                key={`${atMs}${n}`}
+                className="max-sm:grid max-sm:grid-cols-[56px_72px_1fr] max-sm:border-b max-sm:border-rule max-sm:*:border-0"
+              >
+                <th className="align-top" scope="row">
+                  {clockText(atMs, timeZone)}
+                </th>
                 <td>{evText(ev100)}</td>
-                <td>
+                <td className="whitespace-nowrap">
                   {rung ? (
                     <>
                       {rung.labels.shutter}, {rung.labels.aperture}, ISO {groupDigits(rung.labels.iso)}
@@ -210,16 +232,18 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
                     'brighter than the ladder'
                   )}
                 </td>
-                <td>
-                  {rung?.state === 'past' && <TriangleAlert className="i" aria-label="Does not work" />}
+                <td className={cn('max-sm:col-span-full max-sm:pt-0', rung?.state === 'past' && 'text-warn')}>
+                  {rung?.state === 'past' && (
+                    <TriangleAlert className="inline-block mr-1.5 align-[-2px]" aria-label="Does not work" />
+                  )}
                   {towards === 'brighter' && <em>Brighter again. </em>}
                   {rung ? rungWords(brief, rung) : 'Base ISO; only faster and narrower are left.'}
                 </td>
               </tr>
             ))}
           </tbody>
-        </table>
-      </div>
+        </Table>
+      </TableScroll>
     </section>
   );
 }
@@ -229,8 +253,8 @@ const TABLE_MINUTES = 15;
 /** The same data as the chart, a quarter of an hour a row. */
 function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: string }) {
   return (
-    <div className="scrolls" tabIndex={0} role="region" aria-label="Light, a quarter of an hour a row">
-      <table className="data">
+    <TableScroll label="Light, a quarter of an hour a row">
+      <Table>
         <thead>
           <tr>
             <th scope="col">Time</th>
@@ -255,8 +279,8 @@ function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: 
               </tr>
             ))}
         </tbody>
-      </table>
-    </div>
+      </Table>
+    </TableScroll>
   );
 }
 

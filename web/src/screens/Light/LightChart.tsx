@@ -68,7 +68,7 @@ export function LightChart({
               label={{
                 value: rung && ((to - from) / (toMs - fromMs)) * width >= LABEL_PX ? rung.labels.shutter : '',
                 position: 'insideTop',
-                className: 'phase',
+                className: 'fill-quiet text-13',
               }}
             />
           );
@@ -81,7 +81,7 @@ export function LightChart({
           ticks={ticks}
           tickFormatter={(ms: number) => clockText(ms, timeZone)}
           stroke="var(--edge)"
-          tick={{ className: 'tick-text' }}
+          tick={{ className: 'fill-quiet text-13' }}
         />
         <YAxis
           dataKey="ev100"
@@ -90,8 +90,8 @@ export function LightChart({
           tickFormatter={(ev: number) => String(ev).replace('-', '−')}
           width={38}
           stroke="var(--edge)"
-          tick={{ className: 'tick-text' }}
-          label={{ value: 'EV', position: 'top', offset: 8, className: 'tick-text' }}
+          tick={{ className: 'fill-quiet text-13' }}
+          label={{ value: 'EV', position: 'top', offset: 8, className: 'fill-quiet text-13' }}
         />
         {sunAt.map((ms) => (
           <ReferenceLine
@@ -102,7 +102,7 @@ export function LightChart({
             label={{
               value: `${ms === sun.sunsetMs ? 'Sunset' : 'Sunrise'} ${clockText(ms, timeZone)}`,
               position: 'top',
-              className: 'tick-text',
+              className: 'fill-quiet text-13',
             }}
           />
         ))}
@@ -111,7 +111,7 @@ export function LightChart({
             x={nowMs}
             stroke="var(--ink)"
             strokeWidth={2}
-            label={{ value: 'now', position: 'top', className: 'tick-text' }}
+            label={{ value: 'now', position: 'top', className: 'fill-quiet text-13' }}
           />
         )}
         <ReferenceLine x={atMs} stroke="var(--ink)" strokeWidth={1.5} />
@@ -120,7 +120,7 @@ export function LightChart({
             y={briefEv}
             stroke="var(--ink)"
             strokeWidth={1}
-            label={{ value: `your brief, ${evText(briefEv)}`, position: 'insideBottomLeft', className: 'tick-text' }}
+            label={{ value: `your brief, ${evText(briefEv)}`, position: 'insideBottomLeft', className: 'fill-quiet text-13' }}
           />
         )}
         <Line dataKey="ev100" type="linear" dot={false} stroke="var(--hush)" strokeWidth={3} isAnimationActive={false} />
@@ -143,9 +143,9 @@ export function LightChart({
             const sample = payload?.[0]?.payload as (typeof samples)[number] | undefined;
             if (!active || !sample) return null;
             return (
-              <p className="chart-tip">
+              <p className="px-2.5 py-1 text-13 tabular-nums bg-panel border border-rule rounded-md">
                 {clockText(sample.atMs, timeZone)}, {evText(sample.ev100)}, {luxText(sample.lux)}
-                <span>
+                <span className="block text-quiet">
                   sun {evDigits(sample.sunAltitudeDeg)}°
                   {sample.lampShare > 0.02 && `, ${Math.round(100 * sample.lampShare)} % from lamps`}
                 </span>

@@ -6,6 +6,7 @@ import {
   KNOWN_SCENES,
   lightFromIso,
   MID_GREY,
+  toneStops,
   planningEv,
   planWithoutLadder,
   shutterMarks,
@@ -13,9 +14,11 @@ import {
   type Brief,
 } from '@hushto/core';
 import type { Reading } from '@hushto/contract';
-import { groupDigits, shutterWords, stopWords } from '@hushto/words';
+import { groupDigits, shutterWords, stopWords, evDigits } from '@hushto/words';
 import { Check, ImageUp, Plus } from 'lucide-react';
 import { useState } from 'react';
+import { Button } from '../../components/Button.tsx';
+import { Problem } from '../../components/Field.tsx';
 import { FileButton } from '../../components/FileButton.tsx';
 import { MarkField } from '../../components/MarkField.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
@@ -46,8 +49,8 @@ export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
   const { subject, background } = found;
   const contrast = subject && background ? background.ev100 - subject.ev100 : null;
   return (
-    <section className="light-now" aria-labelledby="now-title">
-      <div className="head">
+    <section className="grid grid-cols-1 gap-3" aria-labelledby="now-title">
+      <div className="flex flex-wrap gap-x-4 gap-y-2 items-center justify-between">
         <h2 id="now-title">Now</h2>
         <SegmentedControl
           label="Where it was read"
@@ -72,21 +75,21 @@ export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
         ]}
         onChange={setWay}
       />
-      <div className="way" key={`${way}${side}`}>
+      <div className="grid gap-3 content-start min-h-42" key={`${way}${side}`}>
         {way === 'meter' && <MeterWay onFound={give} />}
         {way === 'lux' && <LuxWay found={found[side]} onFound={give} />}
         {way === 'scene' && <SceneWay onFound={give} />}
         {way === 'photo' && <PhotoWay onFound={give} />}
       </div>
       <Result subject={subject} contrast={contrast} brief={brief?.brief ?? null} />
-      <p className="row start">
-        <button type="button" className="btn s go" disabled={!subject} onClick={() => subject && onKeep(subject, contrast)}>
-          <Plus className="i" aria-hidden="true" /> Keep this reading
-        </button>
+      <p className="flex flex-wrap items-center gap-2">
+        <Button look="go" size="s" disabled={!subject} onClick={() => subject && onKeep(subject, contrast)}>
+          <Plus aria-hidden="true" /> Keep this reading
+        </Button>
         {brief && (
-          <button type="button" className="btn s" disabled={!subject} onClick={() => subject && onUse(subject.ev100, contrast)}>
-            <Check className="i" aria-hidden="true" /> Use it in the brief
-          </button>
+          <Button size="s" disabled={!subject} onClick={() => subject && onUse(subject.ev100, contrast)}>
+            <Check aria-hidden="true" /> Use it in the brief
+          </Button>
         )}
       </p>
     </section>
@@ -95,14 +98,23 @@ export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
 
 /** EV, lux and what it means. */
 function Result({ subject, contrast, brief }: { subject: Found | null; contrast: number | null; brief: Brief | null }) {
-  if (!subject) return <p className="found none">Say what the light on the subject is; a reading beats every guess.</p>;
+  if (!subject)
+    return (
+      <p
+        role="status"
+        aria-label="The light found"
+        className="pt-2.5 min-h-29 text-15 leading-5 text-quiet border-t border-t-rule"
+      >
+        Say what the light on the subject is; a reading beats every guess.
+      </p>
+    );
   const { ev100, uncertaintyStops } = subject;
   const like = likeScene(ev100);
   const choice = brief && planWithoutLadder({ ...brief, light: { ...brief.light, ev100 } }, 0).choice;
   return (
-    <div className="found" aria-live="polite">
-      <p className="value">
-        <b>{evText(ev100)}</b>
+    <div role="status" aria-label="The light found" className="pt-2.5 min-h-29 text-15 leading-5 border-t border-t-rule">
+      <p className="flex gap-3 items-baseline mb-1 tabular-nums">
+        <b className="font-dial text-40 font-semibold tracking-[-0.03em]">{evText(ev100)}</b>
         <span>{luxText(illuminanceLux(ev100))}</span>
         {uncertaintyStops > 0.34 && <span>± {stopWords(uncertaintyStops)}</span>}
       </p>
@@ -148,7 +160,7 @@ function MeterWay({ onFound }: { onFound: (found: Found | null) => void }) {
     const [t, n, k] = [shutterMarks.parse(next.shutter), apertureMarks.parse(next.aperture), isoMarks.parse(next.iso)];
     if (t === null || n === null || k === null) return onFound(null);
     const { tone, uncertaintyStops, say } = METERED.find(({ value }) => value === off)!;
-    const setting = { shutterS: shutterMarks.value(t), fNumber: apertureMarks.value(n), toneStops: Math.log2(tone / MID_GREY) };
+    const setting = { shutterS: shutterMarks.value(t), fNumber: apertureMarks.value(n), toneStops: toneStops(tone) };
     const anywhere = { compensationStops: stops, lowestIso: 0, ceilingIso: Infinity };
     const compensated = stops === 0 ? '' : `, compensation ${stops > 0 ? '+' : ''}${stopsLabel(stops)}`;
     onFound({
@@ -165,7 +177,7 @@ function MeterWay({ onFound }: { onFound: (found: Found | null) => void }) {
   };
   return (
     <>
-      <div className="trio">
+      <div className="grid grid-cols-3 gap-2">
         <MarkField label="Shutter" text={texts.shutter} marks={shutterMarks} example="1/125" onText={field('shutter')} />
         <MarkField label="Aperture" text={texts.aperture} marks={apertureMarks} example="f/2.8" onText={field('aperture')} />
         <MarkField label="ISO" text={texts.iso} marks={isoMarks} example="1600" onText={field('iso')} />
@@ -179,18 +191,18 @@ function MeterWay({ onFound }: { onFound: (found: Found | null) => void }) {
           give(texts, compensation, off);
         }}
       />
-      <div className="row start">
-        <span className="small quiet">Compensation set on the camera</span>
-        <button type="button" className="step" aria-label="Compensation a third less" onClick={() => compensate(-1 / 3)}>
+      <div className="flex gap-2 items-center">
+        <span className="text-quiet">Compensation set on the camera</span>
+        <Button look="step" className="flex-none" aria-label="Compensation a third less" onClick={() => compensate(-1 / 3)}>
           −
-        </button>
-        <output className="num">{compensation > 0.1 ? `+${stopsLabel(compensation)}` : stopsLabel(compensation)}</output>
-        <button type="button" className="step" aria-label="Compensation a third more" onClick={() => compensate(1 / 3)}>
+        </Button>
+        <output className="tabular-nums">{compensation > 0.1 ? `+${stopsLabel(compensation)}` : stopsLabel(compensation)}</output>
+        <Button look="step" className="flex-none" aria-label="Compensation a third more" onClick={() => compensate(1 / 3)}>
           +
-        </button>
-        <button type="button" className="btn s" onClick={() => give(texts, compensation, metered)}>
+        </Button>
+        <Button size="s" onClick={() => give(texts, compensation, metered)}>
           Read
-        </button>
+        </Button>
       </div>
     </>
   );
@@ -218,7 +230,7 @@ function LuxWay({ found, onFound }: { found: Found | null; onFound: (found: Foun
           );
         }}
       />
-      <p className="help">
+      <p className="text-quiet">
         Hold the meter or the phone where the subject is, facing the camera. Phones are off by half a stop or so.
       </p>
     </>
@@ -233,11 +245,12 @@ function SceneWay({ onFound }: { onFound: (found: Found | null) => void }) {
       <PickList
         label="Known scenes"
         searchable
+        low
         value={picked}
         items={KNOWN_SCENES.map(({ id, label, fromEv, toEv }) => ({
           id,
           label,
-          detail: fromEv === toEv ? evText(fromEv) : `${evText(fromEv)} to ${toEv}`.replace('-', '−'),
+          detail: fromEv === toEv ? evText(fromEv) : `${evText(fromEv)} to ${evDigits(toEv)}`,
         }))}
         onPick={(id) => {
           const { label, fromEv, toEv } = KNOWN_SCENES.find((candidate) => candidate.id === id)!;
@@ -250,7 +263,7 @@ function SceneWay({ onFound }: { onFound: (found: Found | null) => void }) {
           });
         }}
       />
-      <p className="help">{scene ? `Source: ${scene.source}. ` : ''}Planned at the darker third of its range.</p>
+      <p className="text-quiet">{scene ? `Source: ${scene.source}. ` : ''}Planned at the darker third of its range.</p>
     </>
   );
 }
@@ -274,15 +287,11 @@ function PhotoWay({ onFound }: { onFound: (found: Found | null) => void }) {
   };
   return (
     <>
-      <FileButton icon={ImageUp} look="" accept="image/*" onFile={(file) => void read(file)}>
+      <FileButton icon={ImageUp} look="plain" accept="image/*" onFile={(file) => void read(file)}>
         Choose a photo taken there
       </FileButton>
-      {problem && (
-        <p className="help bad" role="alert">
-          {problem}
-        </p>
-      )}
-      <p className="help">
+      {problem && <Problem alert>{problem}</Problem>}
+      <p className="text-quiet">
         Its exposure and how bright it came out say what the light was, within a stop or so. It stays in this browser.
       </p>
     </>

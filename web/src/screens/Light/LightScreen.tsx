@@ -2,24 +2,25 @@ import { withHands, type Place, type StoredPlace } from '@hushto/contract';
 import { type Brief } from '@hushto/core';
 import { plainNumber } from '@hushto/words';
 import { Check, Plus, Trash2 } from 'lucide-react';
-import { useId, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
+import { Button } from '../../components/Button.tsx';
 import { DocumentMenu } from '../../components/DocumentMenu.tsx';
+import { Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
+import { Select } from '../../components/Select.tsx';
+import { useToasts } from '../../components/toast.ts';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
 import { dayOf } from '../../sky/zoned.ts';
 import { addDocument, editDocument, undoDocument, useDocument } from '../../state/documents.ts';
-import { addDemo, useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
+import { addDemo, useLibrary } from '../../state/library.ts';
 import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
 import { PlaceText } from './PlaceText.tsx';
 import { coordinatesText } from './words.ts';
-import '../../styles/charts.css';
-import '../../styles/light.css';
 
 /** What the light is now, and how it will change. */
 export function LightScreen() {
@@ -58,17 +59,15 @@ function Places() {
         Light belongs to a place: what lights it, and what you read there last time. Begin with one of yours, or with Port
         Alder’s.
       </p>
-      <p className="row start">
-        <button type="button" className="btn go" onClick={() => void navigate(`/light/${addDocument('places', newPlace())}`)}>
-          <Plus className="i" aria-hidden="true" /> New place
-        </button>
-        <button
-          type="button"
-          className="btn"
+      <p className="flex flex-wrap items-center gap-3">
+        <Button look="go" onClick={() => void navigate(`/light/${addDocument('places', newPlace())}`)}>
+          <Plus aria-hidden="true" /> New place
+        </Button>
+        <Button
           onClick={() => void addDemo().catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))}
         >
           Load Port Alder’s places
-        </button>
+        </Button>
       </p>
     </Message>
   );
@@ -82,7 +81,6 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [day, setDay] = useState(() => dayOf(Date.now(), place.timeZone));
   const { show } = useToasts();
-  const briefId = useId();
   const briefStored = briefs.find(({ id }) => id === (chosen ?? lastOpen)) ?? briefs[0];
   const holds = useLibrary((library) => library.holds);
   const written = briefStored?.document ?? null;
@@ -115,9 +113,12 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
     if (edit((before) => ({ ...before, readings: [...before.readings, reading] }))) show(`Kept with ${place.label}.`);
   };
   return (
-    <main className="light-page">
-      <div className="aside-text">
-        <section className="brief" aria-label="Place">
+    <main className="grid grid-cols-[17.25rem_minmax(0,1fr)] gap-x-5 items-start mr-4 mb-6 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6">
+      <div className="flex flex-col gap-3.5 pt-3 pl-3 max-sm:contents">
+        <section
+          className="max-md:order-1 max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:col-span-full max-sm:order-0 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0 max-sm:bg-page"
+          aria-label="Place"
+        >
           <DocumentMenu
             shelf="places"
             one="place"
@@ -130,12 +131,12 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
             onNew={() => addDocument('places', newPlace())}
           />
           {history.issues.map(({ path, message }) => (
-            <p key={path} className="help bad" role="alert">
+            <Problem key={path} alert>
               {path === 'label' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
-            </p>
+            </Problem>
           ))}
           <PlaceText place={place} edit={edit} atMs={Date.parse(`${day}T12:00:00Z`)} />
-          <div className="unsaved">
+          <div className="hidden max-sm:not-empty:flex max-sm:not-empty:gap-1 max-sm:not-empty:mt-2.5">
             <UndoRedo {...history} />
           </div>
         </section>
@@ -145,19 +146,15 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
           onRemove={(id) => edit((before) => ({ ...before, readings: before.readings.filter((reading) => reading.id !== id) }))}
         />
       </div>
-      <div className="light-sheet">
+      <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] gap-x-8 px-6 pt-3.5 pb-4 min-h-[calc(100vh_-_4.5rem)] bg-panel border border-rule rounded-md max-lg:grid-cols-1 max-lg:gap-y-5 max-lg:min-h-0 max-sm:order-1 max-sm:px-4 max-sm:py-3.5 max-sm:border-x-0 max-sm:border-t max-sm:border-b-0 max-sm:rounded-none">
         <LightAhead placeId={stored.id} place={place} brief={brief} day={day} onDay={setDay} />
-        <div className="now-side">
-          <div className="field">
-            <label htmlFor={briefId}>For the brief</label>
-            <select id={briefId} className="inp" value={briefStored?.id ?? ''} onChange={({ target }) => setChosen(target.value)}>
-              {briefs.map(({ id, document }) => (
-                <option key={id} value={id}>
-                  {document.title}
-                </option>
-              ))}
-            </select>
-          </div>
+        <div className="grid min-w-0 grid-cols-1 content-start gap-4 max-sm:-order-1">
+          <Select
+            label="For the brief"
+            value={briefStored?.id ?? null}
+            options={briefs.map(({ id, document }) => ({ value: id, label: document.title }))}
+            onChange={setChosen}
+          />
           <LightNow
             brief={briefStored && brief ? { title: briefStored.document.title, brief } : null}
             onUse={use}
@@ -181,30 +178,31 @@ function Readings({
 }) {
   const newest = [...place.readings].sort((a, b) => b.at.localeCompare(a.at));
   return (
-    <section className="readings" aria-labelledby="readings-title">
+    <section className="max-sm:order-2 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="readings-title">
       <h2 id="readings-title">Read here</h2>
-      {newest.length === 0 && <p className="help">Nothing yet. What you keep under “Now” stays with this place.</p>}
-      <ul>
+      {newest.length === 0 && <p className="text-quiet">Nothing yet. What you keep under “Now” stays with this place.</p>}
+      <ul className="grid gap-2.5 mt-1 max-h-80 overflow-auto">
         {newest.map(({ id, at, ev100, backgroundStops, say, uncertaintyStops }) => (
-          <li key={id}>
+          <li className="pt-1.5 border-t border-t-rule" key={id}>
             <p>
-              <b className="num">{evText(ev100)}</b>
+              <b className="tabular-nums">{evText(ev100)}</b>
               {uncertaintyStops > 0.6 && ` ± ${plainNumber(uncertaintyStops)}`}{' '}
-              <span className="quiet small">{dayOf(Date.parse(at), place.timeZone)}</span>
+              <span className="text-13 text-quiet">{dayOf(Date.parse(at), place.timeZone)}</span>
             </p>
-            <p className="small quiet">{say}</p>
-            <p className="row start">
-              <button type="button" className="btn s" onClick={() => onUse(ev100, backgroundStops ?? null)}>
-                <Check className="i" aria-hidden="true" /> Use
-              </button>
-              <button
-                type="button"
-                className="btn s bare icon"
+            <p className="text-quiet">{say}</p>
+            <p className="flex gap-2 items-center">
+              <Button size="s" onClick={() => onUse(ev100, backgroundStops ?? null)}>
+                <Check aria-hidden="true" /> Use
+              </Button>
+              <Button
+                look="bare"
+                size="s"
+                icon
                 aria-label={`Remove the reading of ${evText(ev100)}`}
                 onClick={() => onRemove(id)}
               >
-                <Trash2 className="i" aria-hidden="true" />
-              </button>
+                <Trash2 aria-hidden="true" />
+              </Button>
             </p>
           </li>
         ))}

@@ -2,6 +2,7 @@ import type { Place } from '@hushto/contract';
 import { SKY_DIVISOR, stopsLabel, type SkyState } from '@hushto/core';
 import cities from 'virtual:cities';
 import { Plus, Trash2 } from 'lucide-react';
+import { Button } from '../../components/Button.tsx';
 import { ClockField } from '../../components/ClockField.tsx';
 import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
@@ -29,7 +30,7 @@ export function PlaceText({ place, edit, atMs }: PlaceProps & { atMs: number }) 
   const { facingDeg, floorEv, lamps } = place;
   return (
     <>
-      <p className="say">
+      <p className="leading-5.5 max-sm:leading-8.5">
         It lies at{' '}
         <Token title="Where it lies" editor={(close) => <WhereEditor place={place} edit={edit} close={close} />}>
           {coordinatesText(place.latitudeDeg, place.longitudeDeg)}
@@ -52,7 +53,7 @@ export function PlaceText({ place, edit, atMs }: PlaceProps & { atMs: number }) 
         </Token>
         .
       </p>
-      <p className="say">
+      <p className="leading-5.5 max-sm:leading-8.5">
         Lamps that are always lit give{' '}
         <Token title="Lamps always lit" editor={() => <FloorEditor place={place} edit={edit} />}>
           {floorEv === null ? 'nothing' : evText(floorEv)}
@@ -83,7 +84,7 @@ function WhereEditor({ place, edit, close }: PlaceProps & { close: () => void })
   };
   return (
     <>
-      <div className="pair">
+      <div className="grid grid-cols-2 items-start gap-3">
         <NumberField
           label="Latitude, north +"
           value={place.latitudeDeg}
@@ -132,7 +133,7 @@ function ZoneEditor({ place, edit }: PlaceProps) {
         }))}
         onPick={(timeZone) => edit(set({ timeZone }))}
       />
-      <p className="help">It follows the coordinates; change it where the local clock keeps another.</p>
+      <p className="text-quiet">It follows the coordinates; change it where the local clock keeps another.</p>
     </>
   );
 }
@@ -192,7 +193,7 @@ function ShadeEditor({ place, edit }: PlaceProps) {
         items={SHADES.map(({ stops, label }) => ({ id: String(stops), label, detail: stops ? `−${stops}` : '' }))}
         onPick={(stops) => edit(set({ shadeStops: Number(stops) }))}
       />
-      <p className="help">In stops below the open sky. Starting values of ours: a reading there beats them.</p>
+      <p className="text-quiet">In stops below the open sky. Starting values of ours: a reading there beats them.</p>
     </>
   );
 }
@@ -224,9 +225,9 @@ function LampsEditor({ place, edit }: PlaceProps) {
   return (
     <>
       {place.lamps.map(({ id, label, from, to, ev100 }) => (
-        <div key={id} className="lamp">
+        <div key={id} className="grid gap-2 pb-3 border-b border-b-rule">
           <TextField label="Name" value={label ?? ''} onChange={(text) => change(id, { label: text.trim() || undefined })} />
-          <div className="pair">
+          <div className="grid grid-cols-2 items-start gap-3">
             <ClockField label="Lit from" value={from} onChange={(clock) => change(id, { from: clock })} />
             <ClockField label="until" value={to} onChange={(clock) => change(id, { to: clock })} />
           </div>
@@ -235,18 +236,17 @@ function LampsEditor({ place, edit }: PlaceProps) {
             value={ev100}
             onChange={(ev) => change(id, { ev100: heldEv(ev) })}
           />
-          <button
-            type="button"
-            className="btn s bare"
+          <Button
+            look="bare"
+            size="s"
             onClick={() => edit((before) => ({ ...before, lamps: before.lamps.filter((one) => one.id !== id) }))}
           >
-            <Trash2 className="i" aria-hidden="true" /> Remove
-          </button>
+            <Trash2 aria-hidden="true" /> Remove
+          </Button>
         </div>
       ))}
-      <button
-        type="button"
-        className="btn s"
+      <Button
+        size="s"
         onClick={() =>
           edit((before) => ({
             ...before,
@@ -254,8 +254,8 @@ function LampsEditor({ place, edit }: PlaceProps) {
           }))
         }
       >
-        <Plus className="i" aria-hidden="true" /> Add lamps
-      </button>
+        <Plus aria-hidden="true" /> Add lamps
+      </Button>
     </>
   );
 }

@@ -1,11 +1,12 @@
-import { FileButton } from '../../components/FileButton.tsx';
-import { saveFile } from '../../components/saveFile.ts';
 import { readBriefFile, writeBriefFile } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { briefFileProblems, type FileProblem } from '@hushto/words';
 import { Download, Printer, TriangleAlert, Upload } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Button, buttonLook } from '../../components/Button.tsx';
+import { FileButton } from '../../components/FileButton.tsx';
+import { saveFile } from '../../components/saveFile.ts';
 
 interface BriefFilesProps {
   id: string;
@@ -28,25 +29,26 @@ export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps
     else setRefused({ name: file.name, problems: briefFileProblems(read) });
   };
   return (
-    <div className="files">
-      <button type="button" className="btn s bare" onClick={() => save(these, title)}>
-        <Download className="i" aria-hidden="true" /> Export this
-      </button>
-      <button type="button" className="btn s bare" onClick={() => save(all, 'hushto briefs')}>
-        <Download className="i" aria-hidden="true" /> Export all
-      </button>
-      <FileButton icon={Upload} look="s bare" accept="application/json,.json" onFile={(file) => void take(file)}>
+    <div className="flex flex-wrap gap-x-1 gap-y-0 mt-1.5 px-2 pt-1.5 border-t border-t-rule">
+      <Button look="bare" size="s" onClick={() => save(these, title)}>
+        <Download aria-hidden="true" /> Export this
+      </Button>
+      <Button look="bare" size="s" onClick={() => save(all, 'hushto briefs')}>
+        <Download aria-hidden="true" /> Export all
+      </Button>
+      <FileButton icon={Upload} look="bare" accept="application/json,.json" onFile={(file) => void take(file)}>
         Import
       </FileButton>
-      <Link className="btn s bare" to={`/card/${id}`}>
-        <Printer className="i" aria-hidden="true" /> Card
+      <Link className={buttonLook({ look: 'bare', size: 's' })} to={`/card/${id}`}>
+        <Printer aria-hidden="true" /> Card
       </Link>
       {refused && (
-        <div className="refused" role="alert">
-          <p>
-            <TriangleAlert className="i" aria-hidden="true" /> Nothing was taken from “{refused.name}”:
+        <div className="basis-full px-2 pt-1 leading-5" role="alert">
+          <p className="font-strong text-warn">
+            <TriangleAlert className="inline-block size-3.5 align-[-2px]" aria-hidden="true" /> Nothing was taken from “
+            {refused.name}”:
           </p>
-          <ul>
+          <ul className="mt-1 wrap-anywhere">
             {refused.problems.slice(0, MOST_PROBLEMS).map(({ line, path, message }) => (
               <li key={`${line}${path}`}>
                 <b>Line {line}</b>

@@ -1,9 +1,12 @@
 import type { Brief } from '@hushto/core';
 import { briefLine } from '@hushto/words';
-import { Check, ChevronDown, Copy, Plus, RotateCcw, Trash2 } from 'lucide-react';
-import { Popover } from 'radix-ui';
+import { Copy, Plus, RotateCcw, Trash2 } from 'lucide-react';
+import { lazy, memo, Suspense, useState } from 'react';
+import { Button } from '../../components/Button.tsx';
+import { Problem } from '../../components/Field.tsx';
+import { MenuFoot, MenuItem, MenuList, TitleMenu } from '../../components/Menu.tsx';
 import { BriefValley } from '../../components/MiniValley.tsx';
-import { lazy, memo, Suspense, useId, useState } from 'react';
+import { TextField } from '../../components/TextField.tsx';
 import { useLibrary } from '../../state/library.ts';
 
 // Few come for files: what reads them is loaded with the menu.
@@ -34,44 +37,31 @@ interface BriefMenuProps extends BriefActions, Opened {
 }
 
 /** The brief's title, which opens the list of briefs and what can be done with this one. */
-export const BriefMenu = memo(function BriefMenu({ id, title, brief, problem, ...actions }: BriefMenuProps) {
-  const [open, setOpen] = useState(false);
-  const [adding, setAdding] = useState(false);
-  const close = (): void => setOpen(false);
+export const BriefMenu = memo(function BriefMenu({ problem, ...props }: BriefMenuProps) {
   return (
-    <Popover.Root
-      open={open}
-      onOpenChange={(next) => {
-        setOpen(next);
-        setAdding(false);
-      }}
-    >
-      <h1>
-        <Popover.Trigger className="opener" aria-label={`${title}. Open the list of briefs`}>
-          <span>{title || 'Without a name'}</span> <ChevronDown className="i" aria-hidden="true" />
-        </Popover.Trigger>
-      </h1>
-      {problem && <p className="help bad">{problem}</p>}
-      <Popover.Portal>
-        <Popover.Content className="pop menu" align="start" sideOffset={4} collisionPadding={12} aria-label="Briefs">
-          {adding ? (
-            <Suspense>
-              <Situations
-                onBack={() => setAdding(false)}
-                onPick={(made) => {
-                  actions.create(made);
-                  close();
-                }}
-              />
-            </Suspense>
-          ) : (
-            <BriefList {...actions} id={id} title={title} brief={brief} close={close} onAdd={() => setAdding(true)} />
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <>
+      <TitleMenu title={props.title || 'Without a name'} opens="Open the list of briefs" label="Briefs">
+        {(close) => <BriefPanel {...props} close={close} />}
+      </TitleMenu>
+      {problem && <Problem>{problem}</Problem>}
+    </>
   );
 });
+
+/** The list of briefs, or the situations a new one begins from. */
+function BriefPanel(props: Omit<BriefListProps, 'onAdd'>) {
+  const [adding, setAdding] = useState(false);
+  if (!adding) return <BriefList {...props} onAdd={() => setAdding(true)} />;
+  return (
+    <Situations
+      onBack={() => setAdding(false)}
+      onPick={(made) => {
+        props.create(made);
+        props.close();
+      }}
+    />
+  );
+}
 
 /** A longer list is read, not looked at. */
 const MOST_DRAWN = 40;
@@ -86,7 +76,6 @@ interface BriefListProps extends BriefActions, Opened {
 
 function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn, asOpened }: BriefListProps) {
   const briefs = useLibrary((library) => library.briefs);
-  const nameId = useId();
   const drawn = briefs.length <= MOST_DRAWN;
   const then = (action: () => void) => (): void => {
     close();
@@ -94,45 +83,38 @@ function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, re
   };
   return (
     <>
-      <div className="field name">
-        <label htmlFor={nameId}>Name of this brief</label>
-        <span className="inp">
-          <input id={nameId} value={title} autoComplete="off" maxLength={120} onChange={(event) => rename(event.target.value)} />
-        </span>
+      <div className="px-4 pt-2 pb-3">
+        <TextField label="Name of this brief" value={title} onChange={rename} />
       </div>
-      <ul aria-label="Briefs">
+      <MenuList label="Briefs">
         {briefs.map((stored) => (
-          <li key={stored.id}>
-            <button type="button" aria-current={stored.id === id ? 'true' : undefined} onClick={then(() => open(stored.id))}>
-              {drawn && (
-                <span className="col-start-3 row-span-2 row-start-1 self-center">
-                  <BriefValley brief={stored.document} />
-                </span>
-              )}
-              {stored.id === id && <Check className="i" aria-hidden="true" />}
-              <b>{stored.document.title}</b>
-              <span>{briefLine(stored.document)}</span>
-            </button>
-          </li>
+          <MenuItem
+            key={stored.id}
+            name={stored.document.title}
+            line={briefLine(stored.document)}
+            current={stored.id === id}
+            end={drawn && <BriefValley brief={stored.document} />}
+            onPick={then(() => open(stored.id))}
+          />
         ))}
-      </ul>
-      <div className="foot">
-        <button type="button" className="btn s go" onClick={onAdd}>
-          <Plus className="i" aria-hidden="true" /> New brief
-        </button>
-        <button type="button" className="btn s" onClick={then(duplicate)}>
-          <Copy className="i" aria-hidden="true" /> Duplicate
-        </button>
-        <button type="button" className="btn s bare" onClick={then(remove)}>
-          <Trash2 className="i" aria-hidden="true" /> Delete
-        </button>
-      </div>
+      </MenuList>
+      <MenuFoot>
+        <Button look="go" size="s" onClick={onAdd}>
+          <Plus aria-hidden="true" /> New brief
+        </Button>
+        <Button size="s" onClick={then(duplicate)}>
+          <Copy aria-hidden="true" /> Duplicate
+        </Button>
+        <Button look="bare" size="s" onClick={then(remove)}>
+          <Trash2 aria-hidden="true" /> Delete
+        </Button>
+      </MenuFoot>
       {asOpened && (
-        <p className="foot">
-          <button type="button" className="btn s bare" onClick={then(asOpened)}>
-            <RotateCcw className="i" aria-hidden="true" /> As it was when I opened it
-          </button>
-        </p>
+        <MenuFoot>
+          <Button look="bare" size="s" onClick={then(asOpened)}>
+            <RotateCcw aria-hidden="true" /> As it was when I opened it
+          </Button>
+        </MenuFoot>
       )}
       <Suspense>
         <BriefFiles

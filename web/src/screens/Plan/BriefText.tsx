@@ -1,6 +1,7 @@
 import { AIMS, apertureLabel, isoLabel, STABILISER_SHARE, type Brief } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
 import {
+  aimWords,
   directionText,
   equivalentText,
   flickerText,
@@ -9,11 +10,9 @@ import {
   isPlural,
   keyText,
   motionVerb,
-  movementText,
   shownWords,
   stanceWords,
   stopWords,
-  subjectWords,
   swingText,
   tonesText,
   watchText,
@@ -21,7 +20,9 @@ import {
 import { ChevronDown } from 'lucide-react';
 import { lazy, useState, type ComponentType, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
 import { Token } from '../../components/Token.tsx';
+import { cn } from '../../components/cn.ts';
 import { article, distanceText, evText, shortNumber, speedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
 import type { EditorProps } from './editors/editing.ts';
@@ -97,9 +98,11 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
   // A zoom is named by its range; its focal length is a value of its own.
   const zoom = lens.includes('–');
   const [unfolded, setUnfolded] = useState(false);
+  const folded = !unfolded && !plain;
+  const paragraph = 'leading-5.5 not-first:mt-1.5 max-sm:leading-8.5';
   return (
-    <div className={unfolded || plain ? 'says' : 'says folded'}>
-      <p className="say">
+    <div className="max-sm:text-18">
+      <p className={paragraph}>
         {token(
           'Subject',
           subject.label ?? 'A subject',
@@ -176,11 +179,17 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         {brief.watch && '.'}
       </p>
       {!plain && (
-        <button type="button" className="unfold btn s bare" aria-expanded={unfolded} onClick={() => setUnfolded(!unfolded)}>
-          <ChevronDown className="i" aria-hidden="true" /> Kit and picture
-        </button>
+        <Button
+          look="bare"
+          size="s"
+          className="hidden max-sm:inline-flex max-sm:-ml-2.5"
+          aria-expanded={unfolded}
+          onClick={() => setUnfolded(!unfolded)}
+        >
+          <ChevronDown className={cn(unfolded && 'rotate-180')} aria-hidden="true" /> Kit and picture
+        </Button>
       )}
-      <p className="say">
+      <p className={paragraph}>
         {token(
           'Light',
           light.label ?? 'The light',
@@ -248,7 +257,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         )}{' '}
         {!plain && <More title="More about the light" editor={() => <MoreLight {...props} />} />}
       </p>
-      <p className="say">
+      <p className={cn(paragraph, folded && 'max-sm:hidden')}>
         I hold {article(body)}{' '}
         {token(
           'Body',
@@ -313,7 +322,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         )}
         . {!plain && <More title="More about the kit" editor={() => <MoreKit {...props} />} />}
       </p>
-      <p className="say">
+      <p className={cn(paragraph, folded && 'max-sm:hidden')}>
         It will be shown{' '}
         {token(
           'Viewing',
@@ -376,7 +385,7 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
         )}
         . {!plain && <More title="More about the picture" editor={() => <MorePicture {...props} />} />}
       </p>
-      {hold.theta !== null && <p className="help">With your own tested hands.</p>}
+      {hold.theta !== null && <p className="text-quiet">With your own tested hands.</p>}
     </div>
   );
 }
@@ -385,26 +394,19 @@ type MakeToken = (title: string, text: ReactNode, editor: (close: () => void) =>
 
 /** "Freeze the walk", "Let the porter leave a trace", "Pan with the porter". */
 function AimWords({ brief, edit, token }: EditorProps & { token: MakeToken }) {
-  const { aim } = brief.picture;
-  const aimToken = (text: string): ReactNode =>
-    token('Movement', text, () => <AimEditor brief={brief} edit={edit} />, [
-      'picture.aim',
-      'picture.streakShare',
-      'hold.trackingError',
-    ]);
-  const what = brief.subject.speedMps > 0 ? movementText(brief) : 'the scene';
-  const words: Record<typeof aim, [before: string, word: string, after: string]> = {
-    freeze: ['', 'Freeze', ` ${what}`],
-    trace: [`Let ${what} leave `, 'a trace', ''],
-    streak: [`Let ${what} become `, 'a streak', ''],
-    pan: ['', 'Pan', ` with ${subjectWords(brief)}`],
-  };
-  const [before, word, after] = words[aim];
+  const [before, word, after] = aimWords(brief);
   // The word keeps its place among its neighbours, or its editor would close at every choice.
   return (
     <>
       {before}
-      {aimToken(word)}
+      {token(
+        'Movement',
+        word,
+        () => (
+          <AimEditor brief={brief} edit={edit} />
+        ),
+        ['picture.aim', 'picture.streakShare', 'hold.trackingError'],
+      )}
       {after}
     </>
   );

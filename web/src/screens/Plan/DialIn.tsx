@@ -3,11 +3,13 @@ import { groupDigits, isoWords, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Minus, Pin, Plus, TriangleAlert } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
-import { sharpText, percentText, shortNumber } from '../../quantities/quantities.ts';
+import { cn } from '../../components/cn.ts';
 import { apertureState, burstState, isoState, shutterState, type CellState } from '../../domain/cells.ts';
-import { useCursor } from '../../state/cursor.ts';
 import { canStep, isPinned, type CellName } from '../../domain/pins.ts';
+import { sharpText, percentText, shortNumber } from '../../quantities/quantities.ts';
+import { useCursor } from '../../state/cursor.ts';
 import { useSettings } from '../../state/settings.ts';
 
 type Shown = Pick<PlanAtShutter, 'choice' | 'figures' | 'relaxed' | 'possible'>;
@@ -54,26 +56,42 @@ export function ShutterCell({
   const { labels } = shown.choice;
   return (
     <div
-      className={cellClass('cell shutter', state, chosen === 'shutter')}
+      className={cn(
+        'relative grid flex-none grid-rows-[32px_auto] content-start h-26.5 min-w-0 max-sm:grid-rows-none max-sm:order-2 max-sm:-ml-2.5 max-sm:pt-2.5 max-sm:pr-0 max-sm:pb-2 max-sm:pl-2.5 max-sm:h-auto max-sm:border-l-4 max-sm:border-l-transparent',
+        chosen === 'shutter' && 'max-sm:border-ink',
+      )}
       role="group"
       id="answer"
       tabIndex={-1}
       aria-label="Shutter"
       onClick={() => chooseCell('shutter')}
     >
-      <p className="lab">
+      <p className="flex items-center h-8 text-18 leading-5.5 font-strong max-sm:h-auto max-sm:text-15">
         Shutter <PinButton cell="shutter" label="Shutter" pressed={isPinned(brief, 'shutter')} onPin={pin} />
       </p>
-      <div className="dial" style={{ left: centre }}>
+      <div
+        className="absolute flex top-1 gap-3.5 items-center -translate-x-1/2 max-sm:static max-sm:block max-sm:row-start-2 max-sm:translate-x-0"
+        style={{ left: centre }}
+      >
         <ShutterStep by={-1} can={canSlow} step={step} />
-        <output className={labels.shutter.length > 5 ? 'v long' : 'v'}>
+        <output
+          className={cn(
+            'relative inline-block min-w-37.5 text-center font-dial text-[72px] leading-19 font-semibold tracking-[-0.045em] tabular-nums max-sm:min-w-0 max-sm:text-[46px] max-sm:leading-12.5',
+            labels.shutter.length > 5 && 'text-[60px] leading-19 max-sm:text-40 max-sm:leading-12.5',
+            state.how === 'impossible' && 'text-warn',
+          )}
+        >
           {labels.shutter}
-          <small>s</small>
-          <Understroke how={state.how} dipAt={dipAt} />
+          <small className="absolute bottom-3.5 left-full ml-1.5 font-text text-18 leading-4.5 font-[450] tracking-normal max-sm:static max-sm:ml-1">
+            s
+          </small>
+          <Understroke how={state.how} dipAt={dipAt} large />
         </output>
         <ShutterStep by={1} can={canFasten} step={step} />
       </div>
-      <Because state={state}>{smearWords(brief, shown, view)}</Because>
+      <Because state={state} className="mt-0.5 w-39.5 max-sm:w-auto">
+        {smearWords(brief, shown, view)}
+      </Because>
     </div>
   );
 }
@@ -82,9 +100,15 @@ const ShutterStep = memo(function ShutterStep({ by, can, step }: { by: -1 | 1; c
   const [down, up] = STEPS.shutter;
   const Icon = by < 0 ? ChevronLeft : ChevronRight;
   return (
-    <button type="button" className="step" aria-label={by < 0 ? down : up} disabled={!can} onClick={() => step('shutter', by)}>
-      <Icon className="i" aria-hidden="true" />
-    </button>
+    <Button
+      look="step"
+      className="size-10 last:ml-2 max-sm:hidden"
+      aria-label={by < 0 ? down : up}
+      disabled={!can}
+      onClick={() => step('shutter', by)}
+    >
+      <Icon aria-hidden="true" />
+    </Button>
   );
 });
 
@@ -107,7 +131,7 @@ export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: S
   const rate = burstRate(brief.kit.sensor.framesPerSecond, choice.shutterS);
   const cell = (name: CellName) => ({ name, brief, shown, ...actions });
   return (
-    <div className="rest">
+    <div className="grid grid-cols-[6rem_1fr_6rem] gap-3 md:max-xl:col-start-1 max-sm:contents">
       <Cell {...cell('aperture')} label="Aperture" value={choice.labels.aperture} state={apertureState(brief, shown)}>
         {sharp}
       </Cell>
@@ -146,9 +170,6 @@ interface CellProps extends CellActions {
   children: ReactNode;
 }
 
-const cellClass = (base: string, { how }: CellState, chosen: boolean): string =>
-  `${base}${how === 'impossible' ? ' impossible' : ''}${chosen ? ' chosen' : ''}`;
-
 /** What a third down and up is called, by cell. */
 const STEPS: Record<CellName, [down: string, up: string]> = {
   shutter: ['A third slower', 'A third faster'],
@@ -160,16 +181,30 @@ const STEPS: Record<CellName, [down: string, up: string]> = {
 function Cell({ name, brief, shown, label, value, state, aside = null, children, step, pin }: CellProps) {
   const { cell: chosen, chooseCell } = useCursor(useShallow(({ cell, chooseCell }) => ({ cell, chooseCell })));
   return (
-    <div className={cellClass('cell', state, chosen === name)} role="group" aria-label={label} onClick={() => chooseCell(name)}>
-      <p className="lab">{label}</p>
-      <p className="val">
-        <output className={value.length > 4 && /^\d/.test(value) ? 'v long' : 'v'}>
+    <div
+      className={cn(
+        'relative flex flex-col grid-rows-[22px_auto_auto_auto] content-start min-w-0 max-sm:order-2 max-sm:-ml-2.5 max-sm:pt-2.5 max-sm:pr-0 max-sm:pb-2 max-sm:pl-2.5 max-sm:border-l-4 max-sm:border-l-transparent',
+        chosen === name && 'max-sm:border-ink',
+      )}
+      role="group"
+      aria-label={label}
+      onClick={() => chooseCell(name)}
+    >
+      <p className="text-15 font-strong">{label}</p>
+      <p className="flex gap-2.5 items-end whitespace-nowrap">
+        <output
+          className={cn(
+            'inline-block min-w-11 font-dial text-40 font-semibold tracking-[-0.03em] tabular-nums',
+            value.length > 4 && /^\d/.test(value) && 'text-[32px] leading-10.5',
+            state.how === 'impossible' && 'text-warn',
+          )}
+        >
           {value}
           <Understroke how={state.how} />
         </output>
         {aside && (
-          <span className="aside">
-            <b>{aside.value}</b>
+          <span className="pb-3.25 text-13 leading-4 text-quiet">
+            <b className="block text-18 leading-5 font-strong text-ink">{aside.value}</b>
             {aside.unit}
           </span>
         )}
@@ -200,13 +235,13 @@ interface ControlsProps extends CellActions {
 const Controls = memo(function Controls({ name, label, canDown, canUp, pinned, step, pin }: ControlsProps) {
   const [down, up] = STEPS[name];
   return (
-    <span className="ctl">
-      <button type="button" aria-label={down} disabled={!canDown} onClick={() => step(name, -1)}>
-        <Minus className="i" aria-hidden="true" />
-      </button>
-      <button type="button" aria-label={up} disabled={!canUp} onClick={() => step(name, 1)}>
-        <Plus className="i" aria-hidden="true" />
-      </button>
+    <span className="flex gap-1 mt-auto pt-1.5 max-sm:hidden">
+      <Button look="step" aria-label={down} disabled={!canDown} onClick={() => step(name, -1)}>
+        <Minus aria-hidden="true" />
+      </Button>
+      <Button look="step" aria-label={up} disabled={!canUp} onClick={() => step(name, 1)}>
+        <Plus aria-hidden="true" />
+      </Button>
       <PinButton cell={name} label={label} pressed={pinned} onPin={pin} />
     </span>
   );
@@ -225,25 +260,26 @@ const PinButton = memo(function PinButton({
 }) {
   const says = pressed ? `Unpin ${label.toLowerCase()}` : `Pin ${label.toLowerCase()}`;
   return (
-    <button
-      type="button"
-      className="pin"
+    <Button
+      look="step"
+      className="border-transparent aria-pressed:bg-ink aria-pressed:text-panel max-sm:hidden aria-pressed:[&_svg]:fill-current"
       aria-pressed={pressed}
       aria-label={`Pin ${label.toLowerCase()}`}
       title={`${says} (p ${cell.charAt(0)})`}
       onClick={() => onPin(cell)}
     >
-      <Pin className="i" aria-hidden="true" />
-    </button>
+      <Pin aria-hidden="true" />
+    </Button>
   );
 });
 
 /** The one-line reason under a value, its first word saying how it came to be. */
-function Because({ state, children }: { state: CellState; children: ReactNode }) {
+function Because({ state, className, children }: { state: CellState; className?: string; children: ReactNode }) {
+  const impossible = state.how === 'impossible';
   return (
-    <p className="why1">
-      {state.how === 'impossible' && <TriangleAlert className="i" aria-hidden="true" />}
-      <b>{state.word}</b> {children}
+    <p className={cn('mt-1.5 min-h-9 text-13 text-pretty text-quiet', impossible && 'text-ink', className)}>
+      {impossible && <TriangleAlert className="mr-1 inline-block size-3.5 align-[-2px] text-warn" aria-hidden="true" />}
+      <b className={cn('font-strong text-ink', impossible && 'text-warn')}>{state.word}</b> {children}
     </p>
   );
 }

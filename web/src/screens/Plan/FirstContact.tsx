@@ -1,9 +1,11 @@
 import { briefFrom, sensorOf, STARTER_SITUATIONS, type Body, type ShelfLensDocument } from '@hushto/contract';
 import { lensAt, planWithoutLadder, type Brief } from '@hushto/core';
 import { groupDigits, isoWords } from '@hushto/words';
-import { useId, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
 import { MiniValley } from '../../components/MiniValley.tsx';
+import { Select } from '../../components/Select.tsx';
 import { useLibrary } from '../../state/library.ts';
 
 const CEILINGS = [1600, 3200, 6400, 12_800, 25_600] as const;
@@ -55,7 +57,7 @@ export function FirstContact({ onPick, onDemo }: FirstContactProps) {
     });
   }, [bodies, lenses, bodyId, lensId, ceiling]);
   return (
-    <main className="first-contact mx-auto flex w-full max-w-[1120px] flex-col gap-5 px-4 pt-8 pb-16">
+    <main className="mx-auto flex w-full max-w-[1120px] flex-col gap-5 px-4 pt-8 pb-16">
       <h1 className="text-[24px] leading-8 font-bold">What are you about to photograph?</h1>
       <p className="max-w-[640px]">
         Press what is most like it: its plan opens, and every word of it can be changed. Three answers make the plans your own.
@@ -91,7 +93,7 @@ export function FirstContact({ onPick, onDemo }: FirstContactProps) {
               <MiniValley plan={plan} />
               <span>
                 <b className="block">{situation.label}</b>
-                <span className="num">
+                <span className="tabular-nums">
                   {plan.possible ? '' : 'nearest: '}
                   {plan.choice.labels.shutter} {plan.choice.labels.aperture} ISO {groupDigits(plan.choice.labels.iso)}
                 </span>
@@ -100,9 +102,9 @@ export function FirstContact({ onPick, onDemo }: FirstContactProps) {
           </li>
         ))}
       </ul>
-      <button type="button" className="btn self-start" onClick={onDemo}>
+      <Button className="self-start" onClick={onDemo}>
         See the demo evening
-      </button>
+      </Button>
     </main>
   );
 }
@@ -115,18 +117,15 @@ interface QuestionProps {
 }
 
 function Question({ label, value, options, onChange }: QuestionProps) {
-  const id = useId();
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <select id={id} className="inp" value={value} onChange={({ target }) => onChange(target.value)}>
-        <option value="">as each situation has it</option>
-        {options.map(([option, text]) => (
-          <option key={option} value={option}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </div>
+    <Select
+      label={label}
+      value={value}
+      options={[
+        { value: '', label: 'as each situation has it' },
+        ...options.map(([option, text]) => ({ value: option, label: text })),
+      ]}
+      onChange={onChange}
+    />
   );
 }

@@ -30,14 +30,14 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures
     ['Autofocus', `${signedText(figures.focusHeadroomEv)}\u00a0EV`, 'above where it gives up'],
   ];
   return (
-    <section className="figures" aria-labelledby="figures-title">
+    <section className="mt-1 max-sm:col-span-full max-sm:order-6" aria-labelledby="figures-title">
       <h2 id="figures-title">In figures</h2>
-      <dl>
+      <dl className="mt-1 grid leading-5">
         {rows.map(([term, value, means]) => (
-          <div key={term}>
-            <dt>{term}</dt>
-            <dd>
-              <b>{value}</b> {means}
+          <div className="grid grid-cols-[84px_1fr] gap-3 py-1 border-b border-b-rule last:border-b-0" key={term}>
+            <dt className="text-quiet">{term}</dt>
+            <dd className="text-quiet">
+              <b className="font-strong tabular-nums text-ink">{value}</b> {means}
             </dd>
           </div>
         ))}
@@ -49,12 +49,12 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures
 /** What would make an impossible brief possible, nearest at hand first. */
 export function WhatWouldHelp({ brief, remedies }: { brief: Brief } & Pick<PlanAtLight, 'remedies'>) {
   return (
-    <section className="figures" aria-labelledby="help-title">
+    <section className="mt-2 max-sm:order-6 max-sm:col-span-full max-sm:mt-3.5" aria-labelledby="help-title">
       <h2 id="help-title">What would help</h2>
-      <ul className="helps">
+      <ul className="mt-1 columns-2 gap-x-6 leading-5 max-sm:columns-1">
         {remedies.map((remedy) => (
-          <li key={remedy.code}>
-            {remedyWords(brief, remedy)} {isWorthStops(remedy) && <span className="quiet">{stopWords(remedy.stops)}</span>}
+          <li className="mb-1.5 break-inside-avoid border-l-3 border-l-ink pl-2.5 text-pretty" key={remedy.code}>
+            {remedyWords(brief, remedy)} {isWorthStops(remedy) && <span className="text-quiet">{stopWords(remedy.stops)}</span>}
           </li>
         ))}
       </ul>

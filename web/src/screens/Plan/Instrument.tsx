@@ -3,7 +3,9 @@ import { capital, halvingsShare, isoWords, keptWords, plainNumber, shutterWords,
 import { PinOff, Table2 } from 'lucide-react';
 import { useMemo, useRef, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
 import { Tip } from '../../components/Tip.tsx';
+import { cn } from '../../components/cn.ts';
 import { useLatest } from '../../components/useLatest.ts';
 import { useSettled } from '../../components/useSettled.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
@@ -14,13 +16,13 @@ import { sharpText, percentText, signedText, type DistanceUnit } from '../../qua
 import { useCursor } from '../../state/cursor.ts';
 import { useSettings } from '../../state/settings.ts';
 import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
-import type { EditorProps } from './editors/editing.ts';
 import { WhatWouldHelp } from './InFigures.tsx';
 import { SetCamera } from './SetCamera.tsx';
 import { SimulatedFrame } from './SimulatedFrame.tsx';
 import { StepBar } from './StepBar.tsx';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
 import { ValleyTable } from './ValleyTable.tsx';
+import type { EditorProps } from './editors/editing.ts';
 
 /** How long a setting has to rest before its frame is drawn, ms: a drag asks for none at every step. */
 const FRAME_AFTER_MS = 120;
@@ -41,6 +43,8 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
     toggleTable,
   } = useCursor(useShallow(({ third, table, move, toggleTable }) => ({ third, table, move, toggleTable })));
   const distanceUnit = useSettings(({ distanceUnit }) => distanceUnit);
+  // On the first visit a line of it stands where a sentence of the plan will: nothing is pushed about.
+  const tipsAway = useSettings(({ tipsAway }) => tipsAway);
   const figure = useRef<HTMLElement>(null);
   const { width, height, top } = useSize(figure);
   const frame = valleyFrame(plan);
@@ -68,22 +72,22 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
   });
   const { step, pin } = actions;
   useShortcuts({
-    ArrowLeft: () => step('shutter', -1),
-    ArrowRight: () => step('shutter', 1),
-    'Shift+ArrowLeft': () => step('shutter', -3),
-    'Shift+ArrowRight': () => step('shutter', 3),
-    ArrowUp: () => step('aperture', 1),
-    ArrowDown: () => step('aperture', -1),
-    ']': () => step('iso', 1),
-    '[': () => step('iso', -1),
-    b: () => step('burst', 1),
-    B: () => step('burst', -1),
-    'p s': () => pin('shutter'),
-    'p a': () => pin('aperture'),
-    'p i': () => pin('iso'),
-    'p b': () => pin('burst'),
-    h: () => (shutterPinned ? pin('shutter') : move(null)),
-    t: toggleTable,
+    ArrowLeft: ['Shutter, a third', () => step('shutter', -1)],
+    ArrowRight: ['Shutter, a third', () => step('shutter', 1)],
+    'Shift+ArrowLeft': ['Shutter, a stop', () => step('shutter', -3)],
+    'Shift+ArrowRight': ['Shutter, a stop', () => step('shutter', 3)],
+    ArrowUp: ['Aperture, a third', () => step('aperture', 1)],
+    ArrowDown: ['Aperture, a third', () => step('aperture', -1)],
+    '[': ['ISO, a third', () => step('iso', -1)],
+    ']': ['ISO, a third', () => step('iso', 1)],
+    b: ['One frame more', () => step('burst', 1)],
+    B: ['One frame fewer', () => step('burst', -1)],
+    'p s': ['Pin the shutter', () => pin('shutter')],
+    'p a': ['Pin the aperture', () => pin('aperture')],
+    'p i': ['Pin the ISO', () => pin('iso')],
+    'p b': ['Pin the burst', () => pin('burst')],
+    h: ['Go to the hush point', () => (shutterPinned ? pin('shutter') : move(null))],
+    t: ['Table or chart', toggleTable],
   });
   const framed = { brief: useSettled(brief, FRAME_AFTER_MS), shown: useSettled(shown, FRAME_AFTER_MS) };
   const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
@@ -91,8 +95,13 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
   const comparison = capital(keptWords(shown.figures.lostGrain + shown.figures.lostBlur - frame.best));
   const { lead, rest } = windowWords(plan, brief.picture.aim, view, liftWords(brief));
   return (
-    <div className={stale ? 'inst grayscale' : 'inst'}>
-      <div className="colA">
+    <div
+      className={cn(
+        'grid grid-cols-[minmax(0,1fr)_22.25rem] gap-x-8 px-6 pt-3.5 pb-3 min-h-0 bg-panel border border-rule rounded-md md:max-xl:grid-cols-1 md:max-xl:gap-y-4 max-md:grid-cols-1 max-md:grid-rows-none max-md:order-2 max-sm:contents max-sm:col-span-full',
+        stale && 'grayscale',
+      )}
+    >
+      <div className="flex flex-col min-w-0 max-sm:contents">
         <ShutterCell
           {...actions}
           brief={brief}
@@ -106,48 +115,60 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
           canSlow={(third ?? frame.chosen) > range.slow}
           canFasten={(third ?? frame.chosen) < range.fast}
         />
-        <section className="valley" aria-labelledby="valley-title">
-          <div className="head">
-            <h2 id="valley-title">Valley</h2>
-            <span>
+        <section
+          className="relative flex flex-col flex-1 min-h-0 max-sm:col-span-full max-sm:order-7 max-sm:mt-4.5"
+          aria-labelledby="valley-title"
+        >
+          <div className="absolute flex inset-x-0 top-0 bottom-auto justify-between">
+            <h2 className="leading-4.5" id="valley-title">
+              Valley
+            </h2>
+            <span className="flex -mt-1.25 -mr-2.5 max-sm:-mt-3">
               {pinCount(brief) > 0 && (
-                <button type="button" className="btn s bare" onClick={() => edit(unpinned)}>
-                  <PinOff className="i" aria-hidden="true" /> Unpin all
-                </button>
+                <Button look="bare" size="s" onClick={() => edit(unpinned)}>
+                  <PinOff aria-hidden="true" /> Unpin all
+                </Button>
               )}
-              <button type="button" className="btn s bare" aria-pressed={table} onClick={toggleTable}>
-                <Table2 className="i" aria-hidden="true" /> Table <kbd>t</kbd>
-              </button>
+              <Button look="bare" size="s" aria-pressed={table} onClick={toggleTable}>
+                <Table2 aria-hidden="true" /> Table <kbd>t</kbd>
+              </Button>
             </span>
           </div>
           <p
-            className="reading"
+            className="pl-15 min-h-10 leading-5 max-sm:px-0 max-sm:pt-6 max-sm:pb-0"
             aria-live="polite"
             style={{ maxWidth: hushX > 0 && width >= NARROW ? Math.max(240, hushX - 12) : undefined }}
           >
             {plan.possible || plan.against ? (
               <>
-                <b>{comparison}</b>
+                <b className="font-strong">{comparison}</b>
                 {(third ?? frame.chosen) === frame.hush && !plan.against
                   ? ` as the best: ${isSlowEnd(plan, brief) ? 'the slowest that does' : 'you are on the hush point'}.`
                   : `: ${pastWords(plan, shown)}`}
               </>
             ) : (
               <>
-                <b>Nothing works here</b>
+                <b className="font-strong">Nothing works here</b>
                 {moved ? `: ${pastWords(plan, shown)}` : ': this is the nearest.'}
               </>
             )}
-            <br />
-            <span className="quiet">
-              Grain costs {halvingsShare(shown.figures.lostGrain)} of the detail, blur {halvingsShare(shown.figures.lostBlur)} of
-              the rest.
-            </span>
+            {tipsAway.includes('valley') && (
+              <span className="block text-quiet">
+                Grain costs {halvingsShare(shown.figures.lostGrain)} of the detail, blur {halvingsShare(shown.figures.lostBlur)}{' '}
+                of the rest.
+              </span>
+            )}
           </p>
-          <Tip name="valley" className="tip-v">
+          <Tip name="valley" className="w-79 max-sm:w-auto">
             The lower, the more detail is kept. Strokes are lost to blur, dots to grain.
           </Tip>
-          <figure ref={figure}>
+          <figure
+            className={cn(
+              'relative flex-1 mt-2 min-h-80 md:max-xl:flex-none md:max-xl:h-85 max-md:flex-none max-md:h-105 max-sm:h-95 max-sm:min-h-0',
+              plan.possible ? 'tall:min-h-73' : 'tall:min-h-64',
+            )}
+            ref={figure}
+          >
             {table ? (
               <ValleyTable plan={plan} view={view} />
             ) : (
@@ -169,15 +190,19 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
               )
             )}
           </figure>
-          <p className="window">
-            <b>{lead}</b> {rest}
-          </p>
-          <Tip name="gates">Full bar: passes. Broken: at the edge. No bar: fails. In the outline nothing fails.</Tip>
+          {plan.possible && tipsAway.includes('gates') && (
+            <p className="mt-2 leading-5 text-pretty">
+              <b className="font-strong">{lead}</b> {rest}
+            </p>
+          )}
+          <Tip name="gates" className="mt-2">
+            Full bar: passes. Broken: at the edge. No bar: fails. In the outline nothing fails.
+          </Tip>
         </section>
-      </div>
-      <div className="colB">
-        <RestCells brief={brief} shown={shown} {...actions} />
         {!plan.possible && <WhatWouldHelp brief={brief} remedies={plan.remedies} />}
+      </div>
+      <div className="flex flex-col min-w-0 md:max-xl:grid md:max-xl:grid-cols-[22.25rem_minmax(0,1fr)] md:max-xl:gap-x-6 max-sm:contents">
+        <RestCells brief={brief} shown={shown} {...actions} />
         {takes}
         <SetCamera brief={brief} shown={shown} view={view} anyway={plan.possible ? null : plan.anyway} />
         <SimulatedFrame {...framed} view={view} />

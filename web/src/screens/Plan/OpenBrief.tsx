@@ -1,4 +1,5 @@
 import {
+  type Reason,
   briefOfTake,
   ladderFor,
   planWithoutLadder,
@@ -20,6 +21,7 @@ import { useSettled } from '../../components/useSettled.ts';
 import { isPinned } from '../../domain/pins.ts';
 import { lookedAt, VALLEY_REACH } from '../../domain/valley.ts';
 import { useCursor } from '../../state/cursor.ts';
+import { useSettings } from '../../state/settings.ts';
 import { replaceDocument, useDocument, useTyped } from '../../state/documents.ts';
 import { useHands } from '../../state/useHands.ts';
 import { BriefMenu } from './BriefMenu.tsx';
@@ -83,9 +85,12 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const impossible = plan.possible || looked !== null || !first ? null : reasonWords(brief, first);
   const caution = cautionWords(good);
   return (
-    <main className="plan">
-      <div className="left">
-        <section className="brief" aria-label="Brief">
+    <main className="grid grid-cols-[17.25rem_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] gap-x-5 mr-4 ml-6 min-h-[calc(100vh_-_3rem)] max-md:grid-cols-1 max-md:grid-rows-none max-md:gap-y-4 max-md:mx-3 max-md:my-0 max-sm:grid-cols-2 max-sm:gap-x-3 max-sm:gap-y-0 max-sm:m-0 max-sm:px-3.5 max-sm:pt-0 max-sm:pb-37.5 max-sm:bg-panel">
+      <div className="flex flex-col gap-3.5 pt-3 pl-3 tall:h-0 tall:min-h-full max-md:contents max-sm:contents max-sm:col-span-full">
+        <section
+          className="max-md:order-1 max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:col-span-full max-sm:order-1 max-sm:-mx-3.5 max-sm:my-0 max-sm:px-3.5 max-sm:pt-1 max-sm:pb-2 max-sm:bg-page"
+          aria-label="Brief"
+        >
           <BriefMenu
             id={stored.id}
             title={shown.title}
@@ -94,7 +99,9 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
             asOpened={equal(opened, good) ? null : () => replaceDocument('briefs', stored.id, opened)}
             {...menuActions}
           />
-          <Tip name="tokens">What is underlined is yours: press it to change it. The title opens your briefs.</Tip>
+          <Tip name="tokens" className="mb-2.5">
+            What is underlined is yours: press it to change it. The title opens your briefs.
+          </Tip>
           <BriefText
             brief={shown}
             edit={edit}
@@ -102,12 +109,15 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
             tooDark={impossible}
             looked={looked === null ? null : { ev100: looked, back: () => lookAt(null) }}
           />
-          <div className="unsaved">
+          <div className="hidden max-sm:not-empty:flex max-sm:not-empty:gap-1 max-sm:not-empty:mt-2.5">
             <UndoRedo {...history} />
           </div>
         </section>
-        <section className="why" aria-labelledby="why-title">
-          <div className="head">
+        <section
+          className="tall:flex tall:flex-col tall:min-h-0 max-md:order-4 max-md:px-1 max-md:py-0 max-sm:col-span-full max-sm:order-8 max-sm:mt-3.5"
+          aria-labelledby="why-title"
+        >
+          <div className="flex items-center justify-between">
             <h2 id="why-title">Why</h2>
             <SchoolSwitch school={good.picture.school} brief={settled} edit={edit} />
           </div>
@@ -144,16 +154,29 @@ const ReasonList = memo(function ReasonList({ brief, plan, third }: ReasonsProps
     () => (third === null ? plan.reasons : reasonsAtShutter(brief, shutterMarks.value(third))),
     [brief, plan, third],
   );
+  // On the first visit its line takes the place of the last reasons.
+  const first = useSettings(({ tipsAway }) => !tipsAway.includes('tokens'));
+  const shown = first ? firstThree(reasons) : reasons;
   return (
     // What fades under the edge can be reached by the keyboard.
-    <ol tabIndex={0} aria-labelledby="why-title">
-      {reasons.map((reason) => (
-        <li key={JSON.stringify(reason)} className={reason.code === 'hands' ? 'hands' : undefined}>
+    <ol
+      className="grid gap-1.5 mt-0.5 leading-5 tall:pb-6 tall:min-h-0 tall:overflow-y-auto tall:[mask-image:linear-gradient(#000_calc(100%_-_24px),transparent)]"
+      tabIndex={0}
+      aria-labelledby="why-title"
+    >
+      {shown.map((reason) => (
+        <li key={JSON.stringify(reason)} className="text-pretty">
           {reasonWords(brief, reason)}
         </li>
       ))}
     </ol>
   );
 });
+
+/** The three that matter most; whose hands are planned with is always one of them. */
+function firstThree(reasons: readonly Reason[]): readonly Reason[] {
+  const hands = reasons.findIndex(({ code }) => code === 'hands');
+  return hands < 3 ? reasons.slice(0, 3) : [...reasons.slice(0, 2), reasons[hands]!];
+}
 
 const inLight = (brief: Brief, ev100: number): Brief => ({ ...brief, light: { ...brief.light, ev100 } });

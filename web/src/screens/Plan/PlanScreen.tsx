@@ -3,7 +3,7 @@ import { lazy, Suspense, useLayoutEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
+import { useToasts } from '../../components/toast.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { useFrame } from '../../state/frame.ts';
 import { addDemo, keep, useLibrary } from '../../state/library.ts';

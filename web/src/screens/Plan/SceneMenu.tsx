@@ -1,90 +1,21 @@
 import type { Brief } from '@hushto/core';
-import { ImageUp } from 'lucide-react';
-import { Popover } from 'radix-ui';
-import { useState } from 'react';
-import { useShallow } from 'zustand/react/shallow';
-import { FileButton } from '../../components/FileButton.tsx';
-import { NumberField } from '../../components/NumberField.tsx';
-import { PickList } from '../../components/PickList.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
-import { useFrame } from '../../state/frame.ts';
-import { lendPhoto } from '../../workers/frames.ts';
-import { askPhoto } from '../../workers/photos.ts';
-import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
+import { lazy } from 'react';
+import { Button } from '../../components/Button.tsx';
+import { Popup } from '../../components/Popup.tsx';
 
-/** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
-export function SceneMenu({ brief }: { brief: Brief }) {
-  const { scene, photo, set } = useFrame(useShallow(({ scene, photo, set }) => ({ scene, photo, set })));
-  const [open, setOpen] = useState(false);
-  const chosen = photo ? undefined : (scene ?? sceneFor(brief));
-  return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="btn s bare" aria-label="Scene of the frame">
+const ScenePanel = lazy(async () => ({ default: (await import('./ScenePanel.tsx')).ScenePanel }));
+
+/** Opens the choice of what the frame is drawn of. */
+export const SceneMenu = ({ brief }: { brief: Brief }) => (
+  <Popup
+    label="Scene of the frame"
+    headed
+    trigger={(trigger) => (
+      <Button look="bare" size="s" aria-label="Scene of the frame" {...trigger}>
         Scene
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className="pop" sideOffset={6} collisionPadding={12} aria-label="Scene of the frame">
-          <div className="row">
-            <h2>Scene</h2>
-          </div>
-          <PickList
-            label="Scenes"
-            value={chosen}
-            items={(Object.keys(SCENE_LABELS) as SceneName[]).map((name) => ({ id: name, label: SCENE_LABELS[name] }))}
-            onPick={(id) => {
-              set({ scene: id === sceneFor(brief) ? null : (id as SceneName), photo: null });
-              setOpen(false);
-            }}
-          />
-          <OwnPhoto />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
-}
-
-function OwnPhoto() {
-  const { photo, set } = useFrame(useShallow(({ photo, set }) => ({ photo, set })));
-  const { show } = useToasts();
-  const take = async (file: File): Promise<void> => {
-    const found = await askPhoto('picture', file);
-    if ('problem' in found) return show(`“${file.name}” ${found.problem}`);
-    set({
-      photo: {
-        id: lendPhoto(found.picture!),
-        name: file.name,
-        equivalentMm: photo?.equivalentMm ?? 35,
-        moves: photo?.moves ?? false,
-      },
-    });
-  };
-  return (
-    <div className="own">
-      <FileButton icon={ImageUp} accept="image/jpeg,image/png,image/webp,image/avif" onFile={(file) => void take(file)}>
-        {photo ? 'Another photo' : 'A sharp photo of yours'}
-      </FileButton>
-      {photo && (
-        <>
-          <NumberField
-            label="Taken with, full-frame equivalent"
-            value={photo.equivalentMm}
-            unit="mm"
-            format={(mm) => String(Math.round(mm))}
-            onChange={(mm) => {
-              if (mm >= 8 && mm <= 2000) set({ photo: { ...photo, equivalentMm: mm } });
-            }}
-          />
-          <label className="tick">
-            <input
-              type="checkbox"
-              checked={photo.moves}
-              onChange={(event) => set({ photo: { ...photo, moves: event.target.checked } })}
-            />
-            All of it moves as the subject does
-          </label>
-        </>
-      )}
-      <p className="help">It stays in this browser. Take one that is sharp and clean, at low ISO.</p>
-    </div>
-  );
-}
+      </Button>
+    )}
+  >
+    {(close) => <ScenePanel brief={brief} close={close} />}
+  </Popup>
+);

@@ -1,8 +1,9 @@
 import type { Brief, PlanAtShutter, Shortfall } from '@hushto/core';
 import { CAMERA_TERMS, cameraLines, shortfallWords, type CameraLines } from '@hushto/words';
-import { List, X } from 'lucide-react';
-import { Popover } from 'radix-ui';
+import { List } from 'lucide-react';
 import { memo, useDeferredValue, useMemo } from 'react';
+import { Button } from '../../components/Button.tsx';
+import { Popup } from '../../components/Popup.tsx';
 import { InFigures } from './InFigures.tsx';
 
 const TERMS = Object.keys(CAMERA_TERMS) as (keyof CameraLines)[];
@@ -26,30 +27,29 @@ export function SetCamera({ brief, shown, view, anyway }: SetCameraProps) {
 const Lines = memo(function Lines({ brief, shown, view, anyway }: SetCameraProps) {
   const lines = cameraLines(brief, shown.camera);
   return (
-    <section className="set" aria-labelledby="set-title">
-      <div className="head">
+    <section className="mt-3.5 md:max-xl:col-start-1 max-sm:col-span-full max-sm:order-6" aria-labelledby="set-title">
+      <div className="flex items-center justify-between">
         <h2 id="set-title">{anyway ? 'If you shoot anyway' : 'Set the camera'}</h2>
-        <Popover.Root>
-          <Popover.Trigger className="btn s bare">
-            <List className="i" aria-hidden="true" /> All
-          </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content className="pop all" align="end" sideOffset={6} collisionPadding={12} aria-label="All of the setting">
-              <div className="row">
-                <h2>Set the camera</h2>
-                <Popover.Close className="tip-x" aria-label="Close">
-                  <X className="i" aria-hidden="true" />
-                </Popover.Close>
-              </div>
-              <div className="set">
-                <CameraRows lines={lines} />
-              </div>
+        <Popup
+          label="All of the setting"
+          headed
+          align="end"
+          className="max-h-(--radix-popover-content-available-height) w-105"
+          trigger={(trigger) => (
+            <Button look="bare" size="s" className="-my-1 -mr-2.5" {...trigger}>
+              <List aria-hidden="true" /> All
+            </Button>
+          )}
+        >
+          {() => (
+            <>
+              <CameraRows lines={lines} />
               <InFigures shown={shown} view={view} />
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+            </>
+          )}
+        </Popup>
       </div>
-      {anyway && <p className="quiet">{anyway.map(shortfallWords).join(' ')}</p>}
+      {anyway && <p className="text-quiet">{anyway.map(shortfallWords).join(' ')}</p>}
       <CameraRows lines={lines} first={anyway ? 1 : FIRST} />
     </section>
   );
@@ -58,10 +58,10 @@ const Lines = memo(function Lines({ brief, shown, view, anyway }: SetCameraProps
 /** The lines of a setting, each under its term; the first few where only they are wanted. */
 export function CameraRows({ lines, first = Infinity }: { lines: CameraLines; first?: number }) {
   return (
-    <dl>
+    <dl className="mt-0.5 leading-5">
       {TERMS.slice(0, first).map((term) => (
-        <div key={term}>
-          <dt>{CAMERA_TERMS[term]}</dt>
+        <div className="grid grid-cols-[72px_1fr] gap-3 py-px" key={term}>
+          <dt className="text-quiet">{CAMERA_TERMS[term]}</dt>
           <dd>{lines[term]}</dd>
         </div>
       ))}

@@ -3,10 +3,13 @@ import { plainNumber, shutterWords } from '@hushto/words';
 import { X } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
+import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
+import { PictureTag } from '../../components/PictureTag.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { cn } from '../../components/cn.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
-import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
 import { useFrame, viewThatShows, type KeptSetting } from '../../state/frame.ts';
 import type { BurstFrame, DrawnFrame, FrameJob, FrameSubject } from '../../workers/frameProtocol.ts';
 import { drawFrame } from '../../workers/frames.ts';
@@ -76,23 +79,33 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
   const before = useDrawn('kept', kept && jobFor(kept, null, 2));
   // What is compared is looked at in one way from here on.
   const keep = (): void => set({ kept: { ...setting, label: choice.labels.shutter }, wipe: 0.5, view });
-  useShortcuts({ c: keep });
+  useShortcuts({ c: ['Keep this frame and compare', keep] });
   const smear = figures.pan
     ? `the background streaks over ${plainNumber(figures.pan.streakShare * 100)} % of the width`
     : `${plainNumber(figures.subjectBlurViewPx)} px of smear ${viewWords}`;
   const shows = `Simulated frame at ${shutterWords(choice.shutterS)}, ${choice.labels.aperture}, ISO ${choice.labels.iso}: ${smear}, grain ${grainWord(figures.snrSubject)}`;
   return (
-    <section className="frame" aria-label="Simulated frame">
-      <div className="picture" ref={box}>
-        <Picture drawn={now.picture} label={shows} />
+    <section
+      className="flex flex-col flex-1 mt-3 min-h-0 md:max-xl:col-start-2 md:max-xl:row-[1_/_span_4] md:max-xl:mt-0 md:max-xl:min-h-75 max-sm:block max-sm:col-span-full max-sm:order-5 max-sm:-mx-3.5 max-sm:mt-2 max-sm:mb-0"
+      aria-label="Simulated frame"
+    >
+      <div
+        className="relative flex-1 min-h-40 tall:min-h-34 overflow-hidden bg-black rounded-md [contain:layout_style] max-md:min-h-80 max-sm:h-65 max-sm:rounded-none"
+        ref={box}
+      >
+        <Picture drawn={now.picture} label={shows} className={FILLS} />
         {kept && (
           <>
-            <div className="before" style={{ clipPath: `inset(0 ${100 - wipe * 100}% 0 0)` }}>
-              <Picture drawn={before.picture} label={`The kept frame at ${kept.label} s`} />
+            <div className="absolute inset-0 bg-black" style={{ clipPath: `inset(0 ${100 - wipe * 100}% 0 0)` }}>
+              <Picture drawn={before.picture} label={`The kept frame at ${kept.label} s`} className={FILLS} />
             </div>
-            <span className="cut" style={{ left: `${wipe * 100}%` }} aria-hidden="true" />
             <span
-              className="pointer-events-none absolute top-[calc(50%+35px)] z-10 -translate-1/2 rounded-full bg-panel px-2 py-1 text-[13px] leading-4 font-bold whitespace-nowrap text-ink"
+              className="absolute inset-y-0 -ml-px w-0.5 pointer-events-none bg-on-picture"
+              style={{ left: `${wipe * 100}%` }}
+              aria-hidden="true"
+            />
+            <span
+              className="pointer-events-none absolute top-[calc(50%+35px)] z-10 -translate-1/2 rounded-full bg-panel px-2 py-1 text-13 leading-4 font-bold whitespace-nowrap text-ink"
               style={{ left: `${Math.min(82, Math.max(18, wipe * 100))}%` }}
               aria-hidden="true"
             >
@@ -100,7 +113,7 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
             </span>
             <input
               type="range"
-              className="wipe"
+              className="wipe absolute inset-y-0 -inset-x-4 cursor-ew-resize appearance-none bg-transparent"
               min={0}
               max={100}
               value={Math.round(wipe * 100)}
@@ -108,7 +121,7 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
               aria-valuetext={`${Math.round(wipe * 100)} % kept`}
               onChange={(event) => set({ wipe: Number(event.target.value) / 100 })}
             />
-            <span className="tag z-10">
+            <PictureTag className="top-2 left-2 z-10">
               Kept {kept.label}
               <button
                 type="button"
@@ -118,22 +131,26 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
               >
                 Let go
               </button>
-            </span>
+            </PictureTag>
           </>
         )}
-        <span className="tag right">{choice.labels.shutter}</span>
-        {!shooting && <span className="tag foot">{viewNote(now, view, wanted === null && seen === 'detail', viewWords)}</span>}
+        <PictureTag className="top-2 right-2">{choice.labels.shutter}</PictureTag>
+        {!shooting && (
+          <PictureTag className="bottom-2 left-2">
+            {viewNote(now, view, wanted === null && seen === 'detail', viewWords)}
+          </PictureTag>
+        )}
         {shooting && (
           <Burst job={jobFor(setting, null, 1)} picked={frame} onPick={setPicked} onClose={() => setShooting(false)} />
         )}
       </div>
-      <div className="under">
-        <button type="button" className="btn s" onClick={keep}>
+      <div className="flex gap-0.5 items-center mt-1.5 max-sm:px-2.5 max-sm:py-0">
+        <Button size="s" onClick={keep}>
           {kept ? 'Replace kept' : 'Keep, compare'}
-        </button>
-        <button
-          type="button"
-          className="btn s bare"
+        </Button>
+        <Button
+          look="bare"
+          size="s"
           aria-pressed={shooting}
           title="Shoot the burst"
           onClick={() => {
@@ -142,9 +159,11 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
           }}
         >
           Burst
-        </button>
+        </Button>
         <SceneMenu brief={brief} />
         <SegmentedControl
+          fit
+          className="ml-auto"
           label="What is shown"
           hideLabel
           value={view}
@@ -158,6 +177,9 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
     </section>
   );
 });
+
+/** The whole of its place, at its own proportions. */
+const FILLS = 'absolute inset-0 m-auto size-full object-contain dim:brightness-86';
 
 /** How large the picture is shown, and why. */
 function viewNote({ picture, failed }: Drawn, view: 'whole' | 'detail', byItself: boolean, viewWords: string): string {
@@ -191,7 +213,11 @@ function Burst({ job, picked, onPick, onClose }: BurstProps) {
   if (!first) return null;
   const words = ({ blurPx, sharp }: BurstFrame): string => `${plainNumber(blurPx)} px, ${sharp ? 'sharp' : 'soft'}`;
   return (
-    <div className="burst" role="group" aria-label={`The burst of ${first.burst.length}`}>
+    <div
+      className="absolute flex inset-x-0 top-auto bottom-0 gap-1 p-1.5 overflow-x-auto bg-scrim"
+      role="group"
+      aria-label={`The burst of ${first.burst.length}`}
+    >
       {frames.map((drawn) => {
         const own = first.burst[drawn.frame]!;
         const best = drawn.frame === first.best;
@@ -199,19 +225,29 @@ function Burst({ job, picked, onPick, onClose }: BurstProps) {
           <button
             key={drawn.frame}
             type="button"
-            className={best ? 'best' : ''}
+            className={cn(
+              'relative max-w-21 min-w-15 flex-1 cursor-pointer pb-0.75 text-13 text-on-picture aria-pressed:[&>canvas]:outline-2 aria-pressed:[&>canvas]:outline-on-picture',
+              best && 'border-b-3 border-b-[#5bb9af] pb-0',
+            )}
             aria-pressed={drawn.frame === (picked ?? first.best)}
             aria-label={`Frame ${drawn.frame + 1}: ${words(own)}${best ? ', the steadiest' : ''}`}
             onClick={() => onPick(drawn.frame)}
           >
-            <Picture drawn={drawn} label="" />
+            <Picture drawn={drawn} label="" className="aspect-3/2 w-full object-contain" />
             <span>{plainNumber(own.blurPx)}&nbsp;px</span>
           </button>
         );
       })}
-      <button type="button" className="tip-x" aria-label="Put the burst away" onClick={onClose}>
-        <X className="i" aria-hidden="true" />
-      </button>
+      <Button
+        look="bare"
+        size="s"
+        icon
+        className="self-start text-on-picture hover:text-ink"
+        aria-label="Put the burst away"
+        onClick={onClose}
+      >
+        <X aria-hidden="true" />
+      </Button>
     </div>
   );
 }

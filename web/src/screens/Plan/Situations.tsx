@@ -2,6 +2,8 @@ import { briefFrom, STARTER_SITUATIONS } from '@hushto/contract';
 import { MOVING_THINGS, type Brief } from '@hushto/core';
 import { briefPhrase } from '@hushto/words';
 import { ChevronLeft } from 'lucide-react';
+import { Button } from '../../components/Button.tsx';
+import { MenuItem, MenuList } from '../../components/Menu.tsx';
 import { BriefValley } from '../../components/MiniValley.tsx';
 
 /** A dozen usual situations, each a whole brief. */
@@ -10,31 +12,27 @@ export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void;
   return (
     <>
       {onBack && (
-        <div className="head">
-          <button type="button" className="btn s bare" onClick={onBack}>
-            <ChevronLeft className="i" aria-hidden="true" /> All briefs
-          </button>
+        <div className="px-2 py-1">
+          <Button look="bare" size="s" onClick={onBack}>
+            <ChevronLeft aria-hidden="true" /> All briefs
+          </Button>
         </div>
       )}
-      <ul aria-label="Situations to begin from">
+      <MenuList label="Situations to begin from">
         {STARTER_SITUATIONS.map((situation) => {
           const made = briefFrom(situation);
           const field = MOVING_THINGS.find(({ id }) => id === situation.thing)?.field ?? 'street';
           return (
-            <li key={situation.id}>
-              <button type="button" onClick={() => onPick(made)}>
-                <span className="col-start-3 row-span-2 row-start-1 self-center">
-                  <BriefValley brief={made} />
-                </span>
-                <b>{situation.label}</b>
-                <span>
-                  {fields[field]}: {briefPhrase(made)}
-                </span>
-              </button>
-            </li>
+            <MenuItem
+              key={situation.id}
+              name={situation.label}
+              line={`${fields[field]}: ${briefPhrase(made)}`}
+              end={<BriefValley brief={made} />}
+              onPick={() => onPick(made)}
+            />
           );
         })}
-      </ul>
+      </MenuList>
     </>
   );
 }

@@ -2,8 +2,9 @@ import { type Brief, type PlanAtShutter } from '@hushto/core';
 import { groupDigits, plainNumber } from '@hushto/words';
 import { ChevronLeft, ChevronRight, Pin } from 'lucide-react';
 import { useShallow } from 'zustand/react/shallow';
-import { useCursor } from '../../state/cursor.ts';
+import { Button } from '../../components/Button.tsx';
 import { canStep, CELLS, isPinned, type CellName } from '../../domain/pins.ts';
+import { useCursor } from '../../state/cursor.ts';
 import type { CellActions } from './DialIn.tsx';
 
 interface StepBarProps extends CellActions {
@@ -37,25 +38,41 @@ export function StepBar({ brief, shown, comparison, view, canSlow, canFasten, st
   const next = CELLS[(CELLS.indexOf(cell) + 1) % CELLS.length]!;
   const pinned = isPinned(brief, cell);
   return (
-    <aside className="step-bar" aria-label="Step a value">
-      <button type="button" className="chosen" onClick={() => chooseCell(next)}>
-        <span>{name}</span> <b>{value}</b>
-        <span className="vh">; choose {WORDS[next].name.toLowerCase()}</span>
+    <aside
+      className="hidden max-sm:fixed max-sm:grid max-sm:grid-cols-[auto_1fr] max-sm:order-9 max-sm:z-5 max-sm:inset-x-0 max-sm:top-auto max-sm:bottom-0 max-sm:gap-x-3 max-sm:gap-y-1 max-sm:items-center max-sm:px-3 max-sm:pt-2 max-sm:pb-[max(10px,env(safe-area-inset-bottom))] max-sm:bg-page max-sm:border-t max-sm:border-t-rule"
+      aria-label="Step a value"
+    >
+      <button
+        type="button"
+        className="max-sm:block max-sm:min-h-12 max-sm:text-left max-sm:text-ink"
+        onClick={() => chooseCell(next)}
+      >
+        <span className="max-sm:block max-sm:text-13 max-sm:leading-4 max-sm:text-quiet">{name}</span>{' '}
+        <b className="max-sm:font-dial max-sm:text-[32px] max-sm:leading-8.5 max-sm:font-strong max-sm:tracking-[-0.03em]">
+          {value}
+        </b>
+        <span className="sr-only max-sm:block max-sm:text-13 max-sm:leading-4 max-sm:text-quiet">
+          ; choose {WORDS[next].name.toLowerCase()}
+        </span>
       </button>
-      <p aria-live="polite">
-        <b>{comparison}.</b> Smear {plainNumber(figures.subjectBlurViewPx)}&nbsp;px {view},{' '}
-        {choice.labels.lift === '0' ? 'nothing to brighten' : `${choice.labels.lift} to brighten later`}.
+      <p className="max-sm:text-13 max-sm:text-quiet" aria-live="polite">
+        <b className="max-sm:font-strong max-sm:text-ink">{comparison}.</b> Smear {plainNumber(figures.subjectBlurViewPx)}&nbsp;px{' '}
+        {view}, {choice.labels.lift === '0' ? 'nothing to brighten' : `${choice.labels.lift} to brighten later`}.
       </p>
-      <div className="steps">
-        <button type="button" className="btn" disabled={!can(-1)} onClick={() => step(cell, -1)}>
-          <ChevronLeft className="i" aria-hidden="true" /> {down}
-        </button>
-        <button type="button" className="btn" aria-pressed={pinned} onClick={() => pin(cell)}>
-          <Pin className="i" aria-hidden="true" /> {pinned ? 'Unpin' : 'Pin'}
-        </button>
-        <button type="button" className="btn" disabled={!can(1)} onClick={() => step(cell, 1)}>
-          {up} <ChevronRight className="i" aria-hidden="true" />
-        </button>
+      <div className="max-sm:grid max-sm:grid-cols-3 max-sm:col-span-full max-sm:gap-2">
+        <Button className="max-sm:justify-center max-sm:h-12 max-sm:bg-panel" disabled={!can(-1)} onClick={() => step(cell, -1)}>
+          <ChevronLeft aria-hidden="true" /> {down}
+        </Button>
+        <Button
+          className="max-sm:justify-center max-sm:h-12 max-sm:bg-panel max-sm:aria-pressed:text-panel max-sm:aria-pressed:bg-ink"
+          aria-pressed={pinned}
+          onClick={() => pin(cell)}
+        >
+          <Pin aria-hidden="true" /> {pinned ? 'Unpin' : 'Pin'}
+        </Button>
+        <Button className="max-sm:justify-center max-sm:h-12 max-sm:bg-panel" disabled={!can(1)} onClick={() => step(cell, 1)}>
+          {up} <ChevronRight aria-hidden="true" />
+        </Button>
       </div>
     </aside>
   );

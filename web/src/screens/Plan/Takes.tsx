@@ -14,7 +14,7 @@ export const Takes = memo(function Takes({ brief, taken, onTake }: TakesProps) {
   const takes = useMemo(() => takesOf(brief), [brief]);
   if (takes.length === 0) return null;
   return (
-    <section className="takes pt-3 max-sm:order-3 max-sm:col-span-full" aria-label="Takes">
+    <section className="pt-3 max-sm:order-3 max-sm:col-span-full" aria-label="Takes">
       <TakeChips
         brief={brief}
         takes={takes}

@@ -1,8 +1,9 @@
 import { ALIKE, shutterMarks, windowOf, type Aim, type GateName, type Gates, type PlanAtLight } from '@hushto/core';
 import { capital, halvingsShare, shutterWords } from '@hushto/words';
-import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import { area, curveMonotoneX, line } from 'd3-shape';
 import { memo, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { cn } from '../../components/cn.ts';
+import { evenScale, type Scale } from '../../domain/scale.ts';
+import { smoothArea, smoothPath } from '../../domain/smoothPath.ts';
 import { cursorRange, movedCursor, runsOf, valleyFrame, type ValleyFrame } from '../../domain/valley.ts';
 
 const GATE_LABELS: Record<GateName, string> = {
@@ -31,13 +32,13 @@ interface Layout {
   height: number;
   base: number;
   right: number;
-  x: ScaleLinear<number, number>;
-  y: ScaleLinear<number, number>;
+  x: Scale;
+  y: Scale;
 }
 
-/** The shutter scale of a Valley as wide as `width`, in thirds from 1 s. */
-export const shutterScale = (frame: ValleyFrame, width: number): ScaleLinear<number, number> =>
-  scaleLinear([frame.slow - 0.5, frame.fast + 0.5], [GUTTER, width - 6]).clamp(true);
+/** The shutter scale of a Valley as wide as `width`, in thirds from 1 s; `held` keeps what lies beyond at its ends. */
+export const shutterScale = (frame: ValleyFrame, width: number, held = true): Scale =>
+  evenScale([frame.slow - 0.5, frame.fast + 0.5], [GUTTER, width - 6], held);
 
 function layoutOf(frame: ValleyFrame, width: number, height: number): Layout {
   const base = height - GATES_HEIGHT - AXIS;
@@ -47,7 +48,7 @@ function layoutOf(frame: ValleyFrame, width: number, height: number): Layout {
     base,
     right: width - 6,
     x: shutterScale(frame, width),
-    y: scaleLinear([frame.foot, frame.top], [base, TOP]),
+    y: evenScale([frame.foot, frame.top], [base, TOP]),
   };
 }
 
@@ -110,7 +111,7 @@ export function Valley(props: ValleyProps) {
   return (
     <svg
       ref={svg}
-      className="valley-chart"
+      className="absolute inset-0 overflow-visible touch-none [contain:layout_style] valley-chart"
       viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
@@ -184,6 +185,7 @@ function Flag({ at, base, label, mine, range, third, spoken, ...handlers }: Flag
   return (
     <g
       className={mine ? 'flag mine' : 'flag'}
+      data-cursor
       tabIndex={0}
       role="slider"
       aria-label="Shutter speed"
@@ -208,7 +210,7 @@ function GateValues({ values, gates, layout }: { values: Record<GateName, string
       key={gate}
       x={GUTTER - 12}
       y={layout.base + AXIS + 4 + i * ROW + ROW / 2 + 4.5}
-      className={gates[gate] === 'shut' ? 'val end cannot' : 'val end'}
+      className={cn(gates[gate] === 'shut' && 'end cannot', !(gates[gate] === 'shut') && 'end')}
     >
       {gates[gate] === 'shut' ? `△ ${values[gate]}` : values[gate]}
     </text>
@@ -226,7 +228,7 @@ interface GroundProps {
 const Ground = memo(
   function Ground({ plan, aim, frame, layout }: GroundProps) {
     const id = useId();
-    const { base, right, x, y } = layout;
+    const { base, right, y } = layout;
     const points = plan.curve
       .map((point) => ({
         third: shutterMarks.nearest(point.shutterS),
@@ -235,17 +237,17 @@ const Ground = memo(
       }))
       .filter(({ third }) => third >= frame.slow - 1 && third <= frame.fast + 1);
     // One third past either end may lie outside the axis: it is drawn there and clipped.
-    const unclamped = x.copy().clamp(false);
-    const at = ({ third }: { third: number }): number => unclamped(third);
-    const blurArea = area<(typeof points)[number]>(at, base, (p) => y(p.blur)).curve(curveMonotoneX)(points) ?? '';
-    const grainArea =
-      area<(typeof points)[number]>(
-        at,
-        (p) => y(p.blur),
-        (p) => y(p.lost),
-      ).curve(curveMonotoneX)(points) ?? '';
-    const seam = line<(typeof points)[number]>(at, (p) => y(p.blur)).curve(curveMonotoneX)(points) ?? '';
-    const total = line<(typeof points)[number]>(at, (p) => y(p.lost)).curve(curveMonotoneX)(points) ?? '';
+    const unheld = shutterScale(frame, right + 6, false);
+    const through = (value: (point: (typeof points)[number]) => number) =>
+      points.map((point) => [unheld(point.third), value(point)] as const);
+    const [blurLine, lostLine] = [through(({ blur }) => y(blur)), through(({ lost }) => y(lost))];
+    const blurArea = smoothArea(
+      blurLine,
+      through(() => base),
+    );
+    const grainArea = smoothArea(lostLine, blurLine);
+    const seam = smoothPath(blurLine);
+    const total = smoothPath(lostLine);
     return (
       <>
         <defs>
@@ -285,15 +287,19 @@ const Ground = memo(
     before.layout.height === after.layout.height,
 );
 
+/** The least that words beside the axis need, px. */
+const LINE = 16;
+
 /** Levels of detail in the words of the readout. */
 function Levels({ frame, layout, possible }: { frame: ValleyFrame; layout: Layout; possible: boolean }) {
   const { y, right } = layout;
+  // The first has its place; those between come where a line of words fits.
   const levels = [
+    { at: frame.best, say: possible ? 'the best' : 'least lost' },
     { at: frame.top, say: 'three quarters less' },
     { at: frame.best + 1, say: 'half the detail' },
     { at: frame.best + Math.log2(4 / 3), say: 'a quarter less' },
-    { at: frame.best, say: possible ? 'the best' : 'least lost' },
-  ];
+  ].filter(({ at }, i, all) => all.slice(0, i).every((placed) => Math.abs(y(placed.at) - y(at)) >= LINE));
   return (
     <>
       {levels.map(({ at, say }) => (

@@ -1,12 +1,13 @@
 import { apertureLabel, isoLabel, shutterMarks, stopsLabel, type PlanAtLight } from '@hushto/core';
 import { groupDigits, keptWords, plainNumber, shutterWords } from '@hushto/words';
-import { percentText } from '../../quantities/quantities.ts';
+import { Table, TableScroll } from '../../components/Table.tsx';
 import { valleyFrame } from '../../domain/valley.ts';
+import { percentText } from '../../quantities/quantities.ts';
 
 /** Brings the hush point's row to the middle when the table is opened. */
 const intoView = (row: HTMLTableRowElement | null): void => {
   // The table alone is scrolled, never the page.
-  const box = row?.closest('.table-scroll');
+  const box = row?.closest('[role=region]');
   if (row && box) box.scrollTop = row.offsetTop - (box.clientHeight - row.offsetHeight) / 2;
 };
 
@@ -18,8 +19,8 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
     return third >= frame.slow && third <= frame.fast;
   });
   return (
-    <div className="table-scroll" tabIndex={0} role="region" aria-label="The Valley as a table">
-      <table className="data">
+    <TableScroll className="absolute inset-0" label="The Valley as a table">
+      <Table size="s">
         <caption>
           At each shutter the aperture that keeps most detail. Smear in px {view}; what grain costs of the detail, and blur of the
           rest; kept is the share of the same picture without blur at base ISO.
@@ -28,22 +29,22 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
           <tr>
             <th scope="col">Shutter</th>
             <th scope="col">Aperture</th>
-            <th scope="col" className="r">
+            <th scope="col" className="text-right">
               ISO
             </th>
-            <th scope="col" className="r">
-              Lift
+            <th scope="col" className="text-right">
+              Later
             </th>
-            <th scope="col" className="r">
+            <th scope="col" className="text-right">
               Smear
             </th>
-            <th scope="col" className="r">
+            <th scope="col" className="text-right">
               Blur
             </th>
-            <th scope="col" className="r">
+            <th scope="col" className="text-right">
               Grain
             </th>
-            <th scope="col" className="r">
+            <th scope="col" className="text-right">
               Kept
             </th>
             <th scope="col">Against the best</th>
@@ -57,18 +58,18 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
               <tr key={row.shutterS} ref={isHush ? intoView : undefined} aria-current={isHush ? 'true' : undefined}>
                 <th scope="row">{shutterWords(row.shutterS)}</th>
                 <td>{apertureLabel(row.fNumber)}</td>
-                <td className="r">{groupDigits(isoLabel(row.iso))}</td>
-                <td className="r">{stopsLabel(row.liftStops)}</td>
-                <td className="r">{plainNumber(row.subjectBlurViewPx)}</td>
-                <td className="r">{percentText(1 - 2 ** -Math.max(0, row.lostBlur))}</td>
-                <td className="r">{percentText(1 - 2 ** -Math.max(0, row.lostGrain))}</td>
-                <td className="r">{percentText(2 ** -lost)}</td>
+                <td className="text-right">{groupDigits(isoLabel(row.iso))}</td>
+                <td className="text-right">{stopsLabel(row.liftStops)}</td>
+                <td className="text-right">{plainNumber(row.subjectBlurViewPx)}</td>
+                <td className="text-right">{percentText(1 - 2 ** -Math.max(0, row.lostBlur))}</td>
+                <td className="text-right">{percentText(1 - 2 ** -Math.max(0, row.lostGrain))}</td>
+                <td className="text-right">{percentText(2 ** -lost)}</td>
                 <td>{isHush ? 'hush point' : keptWords(lost - frame.best)}</td>
               </tr>
             );
           })}
         </tbody>
-      </table>
-    </div>
+      </Table>
+    </TableScroll>
   );
 }

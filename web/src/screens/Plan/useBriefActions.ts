@@ -1,14 +1,16 @@
 import type { StoredBrief } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { useNavigate } from 'react-router';
-import { useToasts } from '../../components/Toasts.tsx';
+import { useToasts } from '../../components/toast.ts';
+import { useDeletion } from '../../components/useDeletion.ts';
 import { editDocument } from '../../state/documents.ts';
-import { bringBack, discard, keep, keepAll } from '../../state/library.ts';
+import { keep, keepAll } from '../../state/library.ts';
 import type { BriefActions } from './BriefMenu.tsx';
 
 /** What can be done with the open brief; every failure is said, and nothing typed is lost by it. */
 export function useBriefActions(stored: StoredBrief): BriefActions {
   const navigate = useNavigate();
+  const remove = useDeletion();
   const { show } = useToasts();
   const { id, document: brief } = stored;
 
@@ -38,20 +40,7 @@ export function useBriefActions(stored: StoredBrief): BriefActions {
         if (first) open(first);
       }),
     rename: (title) => void editDocument('briefs', id, (edited) => ({ ...edited, title })),
-    remove: () =>
-      void attempt(async () => {
-        const deleted = discard('briefs', id);
-        void navigate('/plan');
-        await deleted;
-        show(`“${brief.title}” is deleted.`, {
-          label: 'Undo',
-          run: () =>
-            void attempt(async () => {
-              await bringBack('briefs', stored);
-              open(id);
-            }),
-        });
-      }),
+    remove: () => void remove('briefs', stored, { away: '/plan', back: `/plan/${id}` }),
   };
 }
 

@@ -3,15 +3,16 @@ import { Check, X } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
+import { buttonLook } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../domain/decks.ts';
-import { keep, useLibrary } from '../../state/library.ts';
 import { type Deck } from '../../domain/decks.ts';
+import { keep, useLibrary } from '../../state/library.ts';
 import { createPocket, type PocketStore } from '../../state/pocket.ts';
 import { useWorksOffline } from '../../state/worker.ts';
 import { PocketView } from './PocketView.tsx';
-import '../../styles/pocket.css';
+import '../../styles/deep.css';
 
 /** `/pocket/:id`, of a brief or of a run sheet. */
 export function PocketScreen() {
@@ -37,7 +38,7 @@ function PocketOf() {
     return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
   return (
     <Message title={deck ? 'This run sheet has no brief yet' : 'There is no such brief or run sheet'}>
-      <Link className="btn go" to={deck ? `/outings/${id}` : '/plan'}>
+      <Link className={buttonLook({ look: 'go' })} to={deck ? `/outings/${id}` : '/plan'}>
         {deck ? 'To the run sheet' : 'To your briefs'}
       </Link>
     </Message>
@@ -63,13 +64,13 @@ function Taken({ deck, back }: { deck: Deck; back: string }) {
       standing={
         offline && (
           <>
-            <Check className="i" aria-hidden="true" /> Works offline
+            <Check aria-hidden="true" /> Works offline
           </>
         )
       }
       close={
-        <Link className="btn bare icon" to={back} aria-label="Back to the plan">
-          <X className="i" aria-hidden="true" />
+        <Link className={buttonLook({ look: 'bare', icon: true })} to={back} aria-label="Back to the plan">
+          <X aria-hidden="true" />
         </Link>
       }
     />

@@ -1,6 +1,6 @@
 import type { FrameVerdict } from '@hushto/contract';
 import {
-  MID_GREY,
+  toneStops,
   apertureLabel,
   briefOfTake,
   burstRate,
@@ -36,7 +36,6 @@ import {
   ChevronUp,
   Download,
   Eye,
-  Info,
   PersonStanding,
   Ruler,
   SunDim,
@@ -46,14 +45,18 @@ import {
 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type DOMAttributes, type ReactNode } from 'react';
 import { useStore } from 'zustand';
+import { Button } from '../../components/Button.tsx';
+import { Caution } from '../../components/Caution.tsx';
 import { TakeChips } from '../../components/TakeChips.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
+import { cn } from '../../components/cn.ts';
+import { tread } from '../../components/tread.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
-import { distanceText, evText, steadyText } from '../../quantities/quantities.ts';
 import { apertureState, isoState, shutterState } from '../../domain/cells.ts';
-import { rungsRound } from '../../domain/ladder.ts';
 import { type Deck, type Stop } from '../../domain/decks.ts';
+import { rungsRound } from '../../domain/ladder.ts';
 import { briefHere, countsOf, stopNow } from '../../domain/onTheSpot.ts';
+import { distanceText, evText, steadyText } from '../../quantities/quantities.ts';
 import { spotOf, tallyOf, type PocketStore } from '../../state/pocket.ts';
 import { useSettings } from '../../state/settings.ts';
 
@@ -96,18 +99,18 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   const count = (verdict: FrameVerdict): void => pocket.count(stop, brief, verdict, shown.choice, take?.code ?? null);
   useWakeLock();
   useShortcuts({
-    ArrowUp: () => anchor(question.stepped(1 / 3)),
-    ArrowDown: () => anchor(question.stepped(-1 / 3)),
-    'Shift+ArrowUp': () => anchor(question.stepped(1)),
-    'Shift+ArrowDown': () => anchor(question.stepped(-1)),
-    1: () => count('sharp'),
-    2: () => count('soft'),
-    3: () => count('noisy'),
-    4: () => count('missed'),
-    u: () => pocket.uncount(stop.key),
-    '[': () => go(-1),
-    ']': () => go(1),
-    d: () => pocket.dim(!pocket.deep),
+    ArrowUp: ['Light a third brighter or darker', () => anchor(question.stepped(1 / 3))],
+    ArrowDown: ['Light a third brighter or darker', () => anchor(question.stepped(-1 / 3))],
+    'Shift+ArrowUp': ['Light a stop brighter or darker', () => anchor(question.stepped(1))],
+    'Shift+ArrowDown': ['Light a stop brighter or darker', () => anchor(question.stepped(-1))],
+    1: ['Count sharp, soft, noisy, missed', () => count('sharp')],
+    2: ['Count sharp, soft, noisy, missed', () => count('soft')],
+    3: ['Count sharp, soft, noisy, missed', () => count('noisy')],
+    4: ['Count sharp, soft, noisy, missed', () => count('missed')],
+    u: ['Take the last frame back', () => pocket.uncount(stop.key)],
+    '[': ['The stop before', () => go(-1)],
+    ']': ['The next stop', () => go(1)],
+    d: ['Dim or deep dim', () => pocket.dim(!pocket.deep)],
   });
   useEffect(() => {
     const classes = document.documentElement.classList;
@@ -116,49 +119,56 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   }, [pocket.deep]);
   const caution = cautionWords(brief);
   return (
-    <main className="pocket">
-      <header className="topline">
-        <h1>{stop.title}</h1>
-        <p>{pocket.safe ? standing : 'Not kept here'}</p>
+    <main className="flex flex-col mx-auto min-h-dvh max-w-120">
+      <header className="flex items-center pt-0.5 pr-2 pl-5 min-h-11">
+        <h1 className="flex-1 min-w-0 font-title text-18 leading-5 font-semibold line-clamp-2">{stop.title}</h1>
+        <p className="flex gap-1.5 items-center mr-1 text-13 whitespace-nowrap text-quiet">
+          {pocket.safe ? standing : 'Not kept here'}
+        </p>
         {onExport && (
-          <button type="button" className="btn bare icon" aria-label="Save the tally as a file" onClick={onExport}>
-            <Download className="i" aria-hidden="true" />
-          </button>
+          <Button look="bare" icon className="w-11 min-h-11" aria-label="Save the tally as a file" onClick={onExport}>
+            <Download aria-hidden="true" />
+          </Button>
         )}
-        <button
-          type="button"
-          className="btn bare icon"
+        <Button
+          look="bare"
+          icon
+          className="w-11 min-h-11"
           aria-label={pocket.deep ? 'Back to Dim' : 'Deep dim: one dark orange on black'}
           aria-pressed={pocket.deep}
           onClick={() => pocket.dim(!pocket.deep)}
         >
-          <SunDim className="i" aria-hidden="true" />
-        </button>
+          <SunDim aria-hidden="true" />
+        </Button>
         {close}
       </header>
       {deck.stops.length > 1 && (
-        <nav className="stops" aria-label={`Stops of ${deck.title}`}>
-          <button type="button" className="btn bare icon" aria-label="Stop before" disabled={at === 0} onClick={() => go(-1)}>
-            <ChevronLeft className="i" aria-hidden="true" />
-          </button>
+        <nav className="flex items-center justify-between -mt-1 px-2" aria-label={`Stops of ${deck.title}`}>
+          <Button look="bare" icon className="w-11 min-h-11" aria-label="Stop before" disabled={at === 0} onClick={() => go(-1)}>
+            <ChevronLeft aria-hidden="true" />
+          </Button>
           <button
             type="button"
-            className="clock"
+            className="min-h-11 text-18 font-strong tabular-nums text-ink"
             aria-label={`${stop.clock}, ${at + 1} of ${deck.stops.length}${pocket.chosen ? '. Follow the clock again' : ''}`}
             disabled={pocket.chosen === null}
             onClick={() => pocket.choose(null)}
           >
-            {stop.clock} <span>{pocket.chosen === null ? `${at + 1} of ${deck.stops.length}` : 'chosen; back to now'}</span>
+            {stop.clock}{' '}
+            <span className="ml-2 text-13 font-normal text-quiet">
+              {pocket.chosen === null ? `${at + 1} of ${deck.stops.length}` : 'chosen; back to now'}
+            </span>
           </button>
-          <button
-            type="button"
-            className="btn bare icon"
+          <Button
+            look="bare"
+            icon
+            className="w-11 min-h-11"
             aria-label="Next stop"
             disabled={at === deck.stops.length - 1}
             onClick={() => go(1)}
           >
-            <ChevronRight className="i" aria-hidden="true" />
-          </button>
+            <ChevronRight aria-hidden="true" />
+          </Button>
         </nav>
       )}
       <DialledValues brief={taken} plan={shown} onThird={(by) => anchor(question.stepped(by / 3))} />
@@ -168,7 +178,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
           takes={plan.takes}
           taken={take}
           onTake={(code) => pocket.take(stop.key, code)}
-          lines="h-9 overflow-hidden"
+          lines="h-10 overflow-hidden"
         />
       </section>
       <Rungs
@@ -177,19 +187,12 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         room={deck.stops.length > 1 ? 3 : 4}
         onTap={({ evFrom }) => anchor({ ev100: evFrom, bound: 'reading' })}
       />
-      {brief.watch && (
-        <p className="caution">
-          <Eye className="i" aria-hidden="true" />
-          <span>Watch for {watchText(brief)}.</span>
-        </p>
-      )}
-      {caution && (
-        <p className="caution">
-          <Info className="i" aria-hidden="true" />
-          <span>{caution}</span>
-        </p>
-      )}
-      <section className="thumb" aria-label="On the spot">
+      {brief.watch && <Caution icon={Eye} className="px-5 pb-1.5 leading-4">{`Watch for ${watchText(brief)}.`}</Caution>}
+      {caution && <Caution className="px-5 pb-1.5 leading-4">{caution}</Caution>}
+      <section
+        className="sticky grid bottom-0 gap-1.5 px-5 pt-1.5 pb-[calc(10px_+_env(safe-area-inset-bottom))] bg-panel border-t border-t-rule"
+        aria-label="On the spot"
+      >
         <LightInput
           question={question}
           stop={stop}
@@ -198,24 +201,29 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
           onAnchor={anchor}
           onPlanned={() => pocket.asPlanned(stop.key)}
         />
-        <div className="tally" role="group" aria-label="Tally">
+        <div className="grid grid-cols-[repeat(4,1fr)_44px] gap-1.5" role="group" aria-label="Tally">
           {TALLY.map(({ verdict, word }) => (
-            <button key={verdict} type="button" className="btn" onClick={() => count(verdict)}>
-              <b>{countsOf(frames)[verdict]}</b>
+            <Button
+              key={verdict}
+
+              className="flex-col gap-0 min-h-13 text-15 leading-4.5"
+              onClick={() => count(verdict)}
+            >
+              <b className="font-dial text-18 leading-5 font-strong tabular-nums">{countsOf(frames)[verdict]}</b>
               {word}
-            </button>
+            </Button>
           ))}
-          <button
-            type="button"
-            className="btn bare"
+          <Button
+            look="bare"
+            className="flex-col gap-0 min-h-13 text-15 leading-4.5"
             aria-label="Take the last frame back"
             disabled={ofDay.length === 0}
             onClick={() => pocket.uncount(stop.key)}
           >
-            <Undo2 className="i" aria-hidden="true" />
-          </button>
+            <Undo2 aria-hidden="true" />
+          </Button>
         </div>
-        <div className="where">
+        <div className="grid grid-cols-[minmax(0,1fr)_132px] gap-1.5">
           <Stance brief={brief} onHold={(conditions) => pocket.hold(stop.key, conditions)} />
           <Distance brief={brief} onStand={(distanceM) => pocket.stand(stop.key, distanceM)} />
         </div>
@@ -276,46 +284,55 @@ function DialledValues({ brief, plan, onThird }: { brief: Brief; plan: Plan; onT
   const rate = burstRate(kit.sensor.framesPerSecond, choice.shutterS);
   const focus = focusWord(plan, subject.distanceM);
   return (
-    <section className="big touch-none" aria-label="Set these" {...useSwipe(onThird)}>
-      <div className="xl">
+    <section className="flex flex-wrap items-end justify-between px-5 touch-none" aria-label="Set these" {...useSwipe(onThird)}>
+      <div className="flex gap-2 items-end justify-between w-full">
         <div>
-          <h2 className="vh">Shutter</h2>
-          <output className={choice.labels.shutter.length > 5 ? 'long' : ''}>
+          <h2 className="sr-only">Shutter</h2>
+          <output
+            className={cn(
+              'inline-block -ml-1.25 font-dial text-[96px] leading-21 font-semibold tracking-[-0.055em] tabular-nums whitespace-nowrap',
+              choice.labels.shutter.length > 5 && 'text-[80px] leading-21',
+            )}
+          >
             {choice.labels.shutter}
-            {!choice.labels.shutter.includes('/') && <small>s</small>}
-            <Understroke how={shutterState(brief, plan, plan, false).how} />
+            {!choice.labels.shutter.includes('/') && (
+              <small className="ml-2.5 font-text text-24 leading-6 font-medium tracking-normal">s</small>
+            )}
+            <Understroke how={shutterState(brief, plan, plan, false).how} large className="ml-1.25" />
           </output>
         </div>
-        <dl>
+        <dl className="grid gap-1.5 pb-2.5 text-right">
           <div>
-            <dt>Burst</dt>
-            <dd>{choice.burst > 1 ? `${choice.burst} at ${Math.round(rate * 10) / 10}/s` : 'one'}</dd>
+            <dt className="text-13 leading-4 text-quiet">Burst</dt>
+            <dd className="text-18 leading-5 font-strong">
+              {choice.burst > 1 ? `${choice.burst} at ${Math.round(rate * 10) / 10}/s` : 'one'}
+            </dd>
           </div>
           <div>
-            <dt>Focus</dt>
-            <dd>{focus}</dd>
+            <dt className="text-13 leading-4 text-quiet">Focus</dt>
+            <dd className="text-18 leading-5 font-strong">{focus}</dd>
           </div>
         </dl>
       </div>
-      <div className="l">
-        <h2 className="vh">Aperture</h2>
-        <output>
+      <div className="mt-1.5">
+        <h2 className="sr-only">Aperture</h2>
+        <output className="inline-block font-dial text-[44px] leading-11.5 font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
           {choice.labels.aperture}
           <Understroke how={apertureState(brief, plan).how} />
         </output>
       </div>
-      <div className="l">
-        <h2 className="vh">ISO</h2>
-        <output>
-          <small>ISO</small>
+      <div className="mt-1.5">
+        <h2 className="sr-only">ISO</h2>
+        <output className="inline-block font-dial text-[44px] leading-11.5 font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
+          <small className="mr-1.25 font-text text-15 leading-4.5 font-medium tracking-normal text-quiet">ISO</small>
           {groupDigits(choice.labels.iso)}
           <Understroke how={isoState(brief, plan).how} />
         </output>
       </div>
-      <div className="l">
-        <h2 className="vh">Brighten later</h2>
-        <output>
-          <small>later</small>
+      <div className="mt-1.5">
+        <h2 className="sr-only">Brighten later</h2>
+        <output className="inline-block font-dial text-[44px] leading-11.5 font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
+          <small className="mr-1.25 font-text text-15 leading-4.5 font-medium tracking-normal text-quiet">later</small>
           {choice.labels.lift === '0' ? '0' : `+${choice.labels.lift}`}
           <Understroke how={choice.labels.lift === '0' ? 'computed' : 'limit'} />
         </output>
@@ -324,7 +341,6 @@ function DialledValues({ brief, plan, onThird }: { brief: Brief; plan: Plan; onT
   );
 }
 
-const TREADS = { works: '', edge: 'edge', relaxed: 'edge', past: 'past' } as const;
 /** The ladder with the present rung lit; pressing another says that its light is here. Always `room` rows, so that nothing moves. */
 function Rungs({
   brief,
@@ -339,26 +355,46 @@ function Rungs({
 }) {
   const shown = rungsRound(ladder, room);
   return (
-    <ol className="rungs" aria-label="Ladder. Press a rung to say: this is the light now">
+    <ol className="mt-2.5 flex-1 px-5" aria-label="Ladder. Press a rung to say: this is the light now">
       {Array.from({ length: room }, (_, n) => {
         const rung = shown[n];
-        if (!rung) return <li key={n} aria-hidden="true" className="none" />;
+        if (!rung) return <li key={n} aria-hidden="true" className="h-18.5 short:last:hidden" />;
         return (
           <li
             key={n}
-            className={`${TREADS[rung.state]} ${rung.now ? 'now' : ''}`}
+            className={cn(
+              tread({ state: rung.state, now: rung.now }),
+              'ml-[calc(var(--n)*6px)] short:last:hidden',
+              rung.now && '-mr-5 ml-[calc(var(--n)*6px-10px)] pr-5 pl-2.5 before:h-1.5 deep:-mr-2.5 deep:pr-2.5 deep:before:h-2',
+            )}
             style={{ '--n': n } as React.CSSProperties}
             aria-current={rung.now ? 'true' : undefined}
           >
-            <button type="button" onClick={() => onTap(rung)}>
-              <b>{rung.labels.shutter}</b>
-              <i>{apertureLabel(rung.fNumber, [brief.kit.lens.widestF])}</i>
-              <i>ISO {groupDigits(rung.labels.iso)}</i>
-              <span className="ev">
-                {rung.state === 'past' && <TriangleAlert className="i" aria-label="Does not work" />}
+            <button
+              className="grid h-18.5 w-full cursor-pointer grid-cols-[auto_auto_auto_1fr] content-start items-baseline gap-x-2.5 overflow-hidden rounded-none pt-2.25 pb-0.75 text-left text-13"
+              type="button"
+              onClick={() => onTap(rung)}
+            >
+              <b className="font-dial text-24 leading-6 font-strong tracking-[-0.02em] tabular-nums">{rung.labels.shutter}</b>
+              <span className="font-dial text-18 font-semibold tabular-nums whitespace-nowrap">
+                {apertureLabel(rung.fNumber, [brief.kit.lens.widestF])}
+              </span>
+              <span className="font-dial text-18 font-semibold tabular-nums whitespace-nowrap">
+                ISO {groupDigits(rung.labels.iso)}
+              </span>
+              <span
+                className={cn(
+                  'justify-self-end text-13 whitespace-nowrap text-quiet',
+                  rung.state === 'past' && 'inline-flex items-center gap-1.25 self-center text-warn',
+                  rung.now && 'font-strong text-hush',
+                )}
+              >
+                {rung.state === 'past' && <TriangleAlert aria-label="Does not work" />}
                 {rung.now ? `now, ${evDigits(rung.evFrom)}` : evText(rung.evFrom)}
               </span>
-              <span className="w">{rungWords(brief, rung, { named: false })}</span>
+              <span className={cn('col-span-full line-clamp-2 text-15 leading-4.5', !rung.now && 'text-quiet')}>
+                {rungWords(brief, rung, { named: false })}
+              </span>
             </button>
           </li>
         );
@@ -384,13 +420,13 @@ function questionOf(brief: Brief, { choice, figures, camera }: Plan): Question {
   const { kit, picture, light, subject } = brief;
   const keyStops = picture.keyStops ?? 0;
   const spot = camera.meter.code === 'floats' || camera.meter.code === 'offDial' ? camera.meter : null;
-  const toneStops = spot ? Math.log2(subject.tone / MID_GREY) : figures.compensationStops - keyStops;
+  const metered = spot ? toneStops(subject.tone) : figures.compensationStops - keyStops;
   // Exposed for the bright phase, the meter is read on the peaks.
   const peakStops = plannedStops(light.swing);
   const setting = {
     shutterS: choice.shutterS,
     fNumber: choice.fNumber / Math.sqrt(kit.lens.transmissionT ?? 1),
-    toneStops,
+    toneStops: metered,
   };
   if (camera.mode === 'manual') {
     const reading = meterReading(setting, choice.iso, light.ev100 + peakStops);
@@ -453,40 +489,45 @@ function LightInput({ question, stop, ev100, bound, onAnchor, onPlanned }: Light
   const atAnEnd = { reading: null, orDarker: 'at its end: try slower', orBrighter: 'at its end: try faster' }[bound];
   return (
     <>
-      <p className="q">
+      <p className="flex gap-2 items-baseline justify-between text-15 leading-5">
         <span>{question.ask}</span>
-        <span>{atAnEnd ?? question.assume}</span>
+        <span className="text-13 whitespace-nowrap text-quiet">{atAnEnd ?? question.assume}</span>
       </p>
-      <div className="light" role="group" aria-label={question.ask}>
+      <div className="grid grid-cols-[50px_50px_1fr_50px_50px] gap-1.5 h-13" role="group" aria-label={question.ask}>
         {question.steps.slice(0, 2).map(({ by, label, name }) => (
-          <button
+          <Button
             key={name}
-            type="button"
-            className="btn"
+
+            className="min-h-13 text-18 font-semibold"
             aria-label={`${label}, ${name}`}
             onClick={() => onAnchor(question.stepped(by))}
           >
             {label}
-          </button>
+          </Button>
         ))}
-        <button type="button" className="shows" disabled={planned} onClick={onPlanned}>
+        <button
+          type="button"
+          className="grid content-center place-items-center min-w-0 font-dial text-[28px] leading-7.5 font-semibold tracking-[-0.03em] tabular-nums whitespace-nowrap cursor-pointer text-ink disabled:cursor-default"
+          disabled={planned}
+          onClick={onPlanned}
+        >
           {question.shows}{' '}
-          <small>
+          <small className="font-text text-13 leading-4 font-normal tracking-normal text-quiet in-enabled:underline in-enabled:underline-offset-3">
             {evText(ev100)}
             {limit || (planned ? ', as planned' : `, not ${evDigits(stop.ev100)}`)}
           </small>
-          {!planned && <span className="vh">. Back to the planned light</span>}
+          {!planned && <span className="sr-only">. Back to the planned light</span>}
         </button>
         {question.steps.slice(2).map(({ by, label, name }) => (
-          <button
+          <Button
             key={name}
-            type="button"
-            className="btn"
+
+            className="min-h-13 text-18 font-semibold"
             aria-label={`${label}, ${name}`}
             onClick={() => onAnchor(question.stepped(by))}
           >
             {label}
-          </button>
+          </Button>
         ))}
       </div>
     </>
@@ -498,18 +539,18 @@ function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCond
   const toggle = (condition: HoldCondition): void =>
     onHold(conditions.includes(condition) ? conditions.filter((other) => other !== condition) : [...conditions, condition]);
   return (
-    <Drawer
-      title="How you hold it"
-      icon={<PersonStanding className="i" aria-hidden="true" />}
-      words={capital(stanceWords(conditions))}
-    >
-      <ul className="choices">
+    <Drawer title="How you hold it" icon={<PersonStanding aria-hidden="true" />} words={capital(stanceWords(conditions))}>
+      <ul className="grid gap-1.5">
         {CONDITION_NAMES.map((condition) => (
           <li key={condition}>
-            <button type="button" className="btn" aria-pressed={conditions.includes(condition)} onClick={() => toggle(condition)}>
+            <Button
+              className="justify-between w-full min-h-11 aria-pressed:font-strong aria-pressed:border-3 aria-pressed:border-ink"
+              aria-pressed={conditions.includes(condition)}
+              onClick={() => toggle(condition)}
+            >
               <span>{capital(CONDITION_WORDS[condition])}</span>
-              <span className="num">{steadyText(HOLD_CONDITIONS[condition])}</span>
-            </button>
+              <span className="tabular-nums">{steadyText(HOLD_CONDITIONS[condition])}</span>
+            </Button>
           </li>
         ))}
       </ul>
@@ -525,27 +566,26 @@ function Distance({ brief, onStand }: { brief: Brief; onStand: (distanceM: numbe
   const unit = useSettings((settings) => settings.distanceUnit);
   const { distanceM } = brief.subject;
   return (
-    <Drawer title="How far away" icon={<Ruler className="i" aria-hidden="true" />} words={distanceText(distanceM, unit)}>
-      <div className="nearer">
-        <button type="button" className="btn" onClick={() => onStand(distanceM / DISTANCE_STEP)}>
+    <Drawer title="How far away" icon={<Ruler aria-hidden="true" />} words={distanceText(distanceM, unit)}>
+      <div className="grid grid-cols-3 gap-1.5 items-center mb-3 text-center">
+        <Button className="min-h-13" onClick={() => onStand(distanceM / DISTANCE_STEP)}>
           Nearer
-        </button>
-        <output>{distanceText(distanceM, unit)}</output>
-        <button type="button" className="btn" onClick={() => onStand(distanceM * DISTANCE_STEP)}>
+        </Button>
+        <output className="font-dial text-[32px] leading-9 font-semibold">{distanceText(distanceM, unit)}</output>
+        <Button className="min-h-13" onClick={() => onStand(distanceM * DISTANCE_STEP)}>
           Farther
-        </button>
+        </Button>
       </div>
-      <ul className="choices three">
+      <ul className="grid grid-cols-3 gap-1.5">
         {DISTANCES_M.map((metres) => (
           <li key={metres}>
-            <button
-              type="button"
-              className="btn"
+            <Button
+              className="justify-center w-full min-h-11 aria-pressed:font-strong aria-pressed:border-3 aria-pressed:border-ink"
               aria-pressed={Math.abs(metres / distanceM - 1) < 0.02}
               onClick={() => onStand(metres)}
             >
               {distanceText(metres, unit)}
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
@@ -562,30 +602,29 @@ function Drawer({ title, icon, words, children }: { title: string; icon: ReactNo
   }, [open]);
   return (
     <>
-      <button
-        type="button"
-        className="btn"
+      <Button
+        className="justify-start px-3 min-h-12 font-semibold"
         aria-haspopup="dialog"
         aria-label={`${title}: ${words}`}
         onClick={() => setOpen(true)}
       >
         {icon}
-        <span>{words}</span>
-        <ChevronUp className="i" aria-hidden="true" />
-      </button>
+        <span className="line-clamp-2 text-left leading-4.5 whitespace-normal">{words}</span>
+        <ChevronUp className="ml-auto text-quiet" aria-hidden="true" />
+      </Button>
       {open && (
         <dialog
           ref={dialog}
-          className="foot-sheet"
+          className="fixed inset-x-0 top-auto bottom-0 mx-auto px-5 pt-2 pb-[calc(16px_+_env(safe-area-inset-bottom))] w-full max-w-120 max-h-[80dvh] text-ink bg-panel border-x border-t border-b-0 border-rule rounded-t-md backdrop:bg-[rgba(0,0,0,0.6)]"
           aria-label={title}
           onClose={() => setOpen(false)}
           onClick={(event) => event.target === dialog.current && dialog.current.close()}
         >
-          <div className="row">
-            <h2>{title}</h2>
-            <button type="button" className="btn bare icon" aria-label="Done" onClick={() => dialog.current?.close()}>
-              <X className="i" aria-hidden="true" />
-            </button>
+          <div className="flex items-center justify-between">
+            <h2 className="font-title text-18 font-semibold">{title}</h2>
+            <Button look="bare" icon className="w-11 min-h-11" aria-label="Done" onClick={() => dialog.current?.close()}>
+              <X aria-hidden="true" />
+            </Button>
           </div>
           {children}
         </dialog>

@@ -2,6 +2,10 @@ import { CHECK_TIMES, type Check, type RunSheet } from '@hushto/contract';
 import type { Checklists } from '@hushto/core';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
+import { Button } from '../../components/Button.tsx';
+import { Checkbox } from '../../components/Checkbox.tsx';
+import { FieldBox } from '../../components/Field.tsx';
+import { cn } from '../../components/cn.ts';
 import { putAway, shownLists, ticked, withOwn, type CheckTime, type ShownCheck } from '../../domain/checks.ts';
 import type { EditSheet } from './RunSheetSegments.tsx';
 
@@ -11,7 +15,7 @@ const TITLES: Record<CheckTime, string> = { before: 'Before leaving', arrival: '
 export function Checks({ sheet, made, edit }: { sheet: RunSheet; made: Checklists; edit: EditSheet }) {
   const lists = shownLists(sheet.checks, made);
   return (
-    <section className="checks" aria-label="Checklists">
+    <section className="grid grid-cols-3 gap-6 mt-5 pt-3 border-t border-t-rule max-md:grid-cols-1" aria-label="Checklists">
       {CHECK_TIMES.map((time) => (
         <List
           key={time}
@@ -42,36 +46,41 @@ function List({ title, checks, change }: ListProps) {
     <section aria-label={title}>
       <h3>
         {title}{' '}
-        <span className="quiet">
+        <span className="text-quiet print:hidden">
           {checks.filter(({ check }) => check.done).length} of {checks.length}
         </span>
       </h3>
       <ul>
         {checks.map(({ key, text: line, check }) => (
-          <li key={key} className={check.done ? 'done' : ''}>
-            <label className="tick">
-              <input type="checkbox" checked={check.done} onChange={() => change((kept) => ticked(kept, check))} />
-              <span>{line}</span>
-            </label>
-            <button
-              type="button"
-              className="tip-x"
+          <li key={key} className="flex gap-1 items-start">
+            <Checkbox
+              className={cn('flex-1 items-start py-1 max-sm:py-3', check.done && 'text-quiet line-through')}
+              checked={check.done}
+              onChange={() => change((kept) => ticked(kept, check))}
+            >
+              {line}
+            </Checkbox>
+            <Button
+              look="bare"
+              size="s"
+              icon
+              className="size-6 min-h-6 text-quiet max-sm:size-11 print:hidden"
               aria-label={`Put away: ${line}`}
               onClick={() => change((kept) => putAway(kept, check))}
             >
-              <X className="i" aria-hidden="true" />
-            </button>
+              <X aria-hidden="true" />
+            </Button>
           </li>
         ))}
       </ul>
       <form
-        className="row"
+        className="mt-1.5 flex items-center gap-2 print:hidden"
         onSubmit={(event) => {
           event.preventDefault();
           add();
         }}
       >
-        <span className="inp">
+        <FieldBox className="h-7 max-sm:h-11">
           <input
             value={text}
             maxLength={400}
@@ -79,10 +88,10 @@ function List({ title, checks, change }: ListProps) {
             placeholder="Your own"
             onChange={({ target }) => setText(target.value)}
           />
-        </span>
-        <button type="submit" className="btn s icon" aria-label={`Add to ${title.toLowerCase()}`} disabled={!text.trim()}>
-          <Plus className="i" aria-hidden="true" />
-        </button>
+        </FieldBox>
+        <Button type="submit" size="s" icon aria-label={`Add to ${title.toLowerCase()}`} disabled={!text.trim()}>
+          <Plus aria-hidden="true" />
+        </Button>
       </form>
     </section>
   );

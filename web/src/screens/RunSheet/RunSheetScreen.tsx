@@ -4,26 +4,26 @@ import { CalendarPlus, Coffee, Plus, Printer, Table2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
+import { Button, buttonLook } from '../../components/Button.tsx';
 import { ClockField } from '../../components/ClockField.tsx';
 import { DocumentMenu } from '../../components/DocumentMenu.tsx';
+import { FieldBox, Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { PickList } from '../../components/PickList.tsx';
-import { saveFile } from '../../components/saveFile.ts';
+import { useToasts } from '../../components/toast.ts';
 import { Token } from '../../components/Token.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
+import { saveFile } from '../../components/saveFile.ts';
+import { calendarFile, csvFile } from '../../domain/exports.ts';
+import { stretchesOf, timed } from '../../domain/runSheet.ts';
 import { dayOf, dayText, offsetText } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
-import { calendarFile, csvFile } from '../../domain/exports.ts';
 import { addDemo, useLibrary } from '../../state/library.ts';
-import { stretchesOf, timed } from '../../domain/runSheet.ts';
 import { Checks } from './Checks.tsx';
 import { RunSheetSegments, type EditSheet } from './RunSheetSegments.tsx';
 import { Tallies } from './Tallies.tsx';
 import { Totals } from './Totals.tsx';
-import '../../styles/light.css';
-import '../../styles/runSheet.css';
 
 /** The order of an outing: what, when, in which light, and what it takes. */
 export function RunSheetScreen() {
@@ -62,21 +62,15 @@ function RunSheets() {
         Put your briefs in the order of an evening: Hushto works out the light at each, the settings, how many frames, and what
         cards and batteries that takes.
       </p>
-      <p className="row start">
-        <button
-          type="button"
-          className="btn go"
-          onClick={() => void navigate(`/outings/${addDocument('runSheets', newSheet())}`)}
-        >
-          <Plus className="i" aria-hidden="true" /> New run sheet
-        </button>
-        <button
-          type="button"
-          className="btn"
+      <p className="flex flex-wrap items-center gap-3">
+        <Button look="go" onClick={() => void navigate(`/outings/${addDocument('runSheets', newSheet())}`)}>
+          <Plus aria-hidden="true" /> New run sheet
+        </Button>
+        <Button
           onClick={() => void addDemo().catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))}
         >
           Load Port Alder’s evening
-        </button>
+        </Button>
       </p>
       <Tallies runSheetId={null} />
     </Message>
@@ -120,9 +114,12 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
     }
   };
   return (
-    <main className="light-page run-page">
-      <div className="aside-text">
-        <section className="brief" aria-label="Outing">
+    <main className="print:m-0! print:block! grid grid-cols-[17.25rem_minmax(0,1fr)] gap-x-5 items-start mr-4 mb-6 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6 run-page">
+      <div className="flex flex-col gap-3.5 pt-3 pl-3 max-sm:contents">
+        <section
+          className="max-md:order-1 max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:col-span-full max-sm:order-0 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0 max-sm:bg-page"
+          aria-label="Outing"
+        >
           <DocumentMenu
             shelf="runSheets"
             one="run sheet"
@@ -135,49 +132,44 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
             onNew={() => addDocument('runSheets', newSheet())}
           />
           {issues.map(({ path, message }) => (
-            <p key={path} className="help bad" role="alert">
+            <Problem key={path} alert>
               {path === 'title' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
-            </p>
+            </Problem>
           ))}
           <SheetText sheet={sheet} placeLabel={place?.label ?? null} edit={edit} />
-          <div className="unsaved">
+          <div className="print:hidden! hidden max-sm:not-empty:flex max-sm:not-empty:gap-1 max-sm:not-empty:mt-2.5">
             <UndoRedo {...history} />
           </div>
         </section>
         <Totals sheet={sheet} segments={segments} budget={budget} edit={edit} />
         <Tallies runSheetId={stored.id} />
       </div>
-      <div className="run-sheet">
-        <div className="head">
-          <h2>Run sheet</h2>
-          <button type="button" className="btn s bare" onClick={calendar}>
-            <CalendarPlus className="i" aria-hidden="true" /> Calendar
-          </button>
-          <button type="button" className="btn s bare" onClick={() => saveFile(sheet.title, 'csv', csvFile(segments))}>
-            <Table2 className="i" aria-hidden="true" /> CSV
-          </button>
-          <button type="button" className="btn s bare" onClick={() => print()}>
-            <Printer className="i" aria-hidden="true" /> Print
-          </button>
+      <div className="print:border-0! print:p-0! print:min-h-0! px-6 pt-3.5 pb-5 min-h-[calc(100vh_-_4.5rem)] bg-panel border border-rule rounded-md max-sm:order-1 max-sm:px-4 max-sm:py-3.5 max-sm:border-x-0 max-sm:border-t max-sm:border-b-0 max-sm:rounded-none">
+        <div className="flex flex-wrap gap-x-4 gap-y-2 items-center">
+          <h2 className="mr-auto">Run sheet</h2>
+          <Button look="bare" size="s" className="print:hidden" onClick={calendar}>
+            <CalendarPlus aria-hidden="true" /> Calendar
+          </Button>
+          <Button look="bare" size="s" className="print:hidden" onClick={() => saveFile(sheet.title, 'csv', csvFile(segments))}>
+            <Table2 aria-hidden="true" /> CSV
+          </Button>
+          <Button look="bare" size="s" className="print:hidden" onClick={() => print()}>
+            <Printer aria-hidden="true" /> Print
+          </Button>
         </div>
         {segments.length === 0 && (
-          <p className="help">Nothing in it yet: add a brief, then the next, and drag them into order.</p>
+          <p className="text-quiet">Nothing in it yet: add a brief, then the next, and drag them into order.</p>
         )}
         <RunSheetSegments segments={segments} uses={budget.stretches} briefs={briefs} placed={place !== null} edit={edit} />
-        <div className="row start add">
-          <button
-            type="button"
-            className="btn s go"
-            disabled={briefs.length === 0}
-            onClick={() => add({ briefId: briefs[0]!.id })}
-          >
-            <Plus className="i" aria-hidden="true" /> Add a brief
-          </button>
-          <button type="button" className="btn s" onClick={() => add({ title: 'Pause' })}>
-            <Coffee className="i" aria-hidden="true" /> Add a pause
-          </button>
+        <div className="mt-2.5 flex items-center gap-2 print:hidden">
+          <Button look="go" size="s" disabled={briefs.length === 0} onClick={() => add({ briefId: briefs[0]!.id })}>
+            <Plus aria-hidden="true" /> Add a brief
+          </Button>
+          <Button size="s" onClick={() => add({ title: 'Pause' })}>
+            <Coffee aria-hidden="true" /> Add a pause
+          </Button>
           {sheet.placeId && (
-            <Link className="btn s bare" to={`/light/${sheet.placeId}`}>
+            <Link className={buttonLook({ look: 'bare', size: 's' })} to={`/light/${sheet.placeId}`}>
               Light there
             </Link>
           )}
@@ -195,19 +187,19 @@ function SheetText({ sheet, placeLabel, edit }: { sheet: RunSheet; placeLabel: s
     (change: Partial<RunSheet>) =>
     (before: RunSheet): RunSheet => ({ ...before, ...change });
   return (
-    <p className="say">
+    <p className="leading-5.5 max-sm:leading-8.5">
       On{' '}
       <Token
         title="Day"
         editor={() => (
-          <span className="inp">
+          <FieldBox>
             <input
               type="date"
               aria-label="Day"
               value={sheet.day}
               onChange={({ target }) => target.value && edit(set({ day: target.value }))}
             />
-          </span>
+          </FieldBox>
         )}
       >
         {dayText(sheet.day)}
@@ -234,7 +226,7 @@ function SheetText({ sheet, placeLabel, edit }: { sheet: RunSheet; placeLabel: s
               }}
               empty="No place yet; make one under Light."
             />
-            <p className="help">Its sky and lamps light the segments that ask for them; its clock is the sheet’s.</p>
+            <p className="text-quiet">Its sky and lamps light the segments that ask for them; its clock is the sheet’s.</p>
           </>
         )}
       >

@@ -1,7 +1,6 @@
 import type { RunSheet, Segment, StoredBrief } from '@hushto/contract';
 import { type StretchUse } from '@hushto/core';
 import { cautionWords, groupDigits, plainNumber } from '@hushto/words';
-import { MiniValley } from '../../components/MiniValley.tsx';
 import {
   closestCenter,
   DndContext,
@@ -21,17 +20,21 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { GripVertical, Info, Trash2, TriangleAlert } from 'lucide-react';
+import { GripVertical, Trash2, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
+import { Button } from '../../components/Button.tsx';
+import { Caution } from '../../components/Caution.tsx';
 import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
+import { MiniValley } from '../../components/MiniValley.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { Quantity } from '../../components/Quantity.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { Token } from '../../components/Token.tsx';
-import { evText, shortNumber } from '../../quantities/quantities.ts';
+import { cn } from '../../components/cn.ts';
 import type { TimedSegment } from '../../domain/runSheet.ts';
+import { evText, shortNumber } from '../../quantities/quantities.ts';
 
 export type EditSheet = (change: (sheet: RunSheet) => RunSheet) => void;
 
@@ -66,7 +69,7 @@ export function RunSheetSegments({ segments, uses, briefs, placed, edit }: RunSh
       onDragEnd={drop}
     >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol className="segments">
+        <ol className="mt-1.5 border-t border-t-edge" aria-label="Stretches">
           {segments.map((timed, i) => (
             <Row key={timed.segment.id} timed={timed} use={uses[i]!} briefs={briefs} placed={placed} edit={edit} />
           ))}
@@ -113,25 +116,29 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
   return (
     <li
       ref={setNodeRef}
-      className={`${isDragging ? 'dragged' : ''} ${brief ? '' : 'pause'}`}
+      className={cn(
+        'break-inside-avoid grid grid-cols-[28px_52px_minmax(0,1fr)_148px_168px_28px] print:grid-cols-[52px_minmax(0,1fr)_148px_168px] gap-x-3 gap-y-0 items-start py-2 bg-panel border-b border-b-rule max-lg:grid-cols-[28px_52px_minmax(0,1fr)_132px_28px] max-sm:grid-cols-[44px_minmax(0,1fr)_44px] max-sm:gap-x-2 max-sm:gap-y-0',
+        !brief && 'py-1',
+        isDragging && 'relative z-2 shadow-pop',
+      )}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
       <button
         type="button"
         ref={setActivatorNodeRef}
-        className="grip"
+        className="grid size-7 cursor-grab touch-none place-items-center rounded-sm text-quiet hover:bg-sunk max-sm:size-11 print:hidden"
         {...attributes}
         {...listeners}
         aria-label={`Move ${name}; space takes it, arrows move it`}
       >
-        <GripVertical className="i" aria-hidden="true" />
+        <GripVertical aria-hidden="true" />
       </button>
-      <p className="when num">
-        <b>{from}</b>
-        <span>{to}</span>
+      <p className="tabular-nums max-sm:flex max-sm:gap-2 max-sm:items-center max-sm:min-h-11">
+        <b className="block text-15 font-strong">{from}</b>
+        <span className="block text-13 text-quiet">{to}</span>
       </p>
-      <div className="what">
-        <p>
+      <div className={cn('max-sm:col-span-full max-sm:row-auto', !brief && '[&>p]:mr-2 [&>p]:inline')}>
+        <p className="max-sm:leading-10">
           <Token
             title="Name of this stretch"
             editor={() => (
@@ -153,7 +160,7 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
             </>
           )}
         </p>
-        <p className="small">
+        <p className="max-sm:leading-10">
           <Token
             title="Brief"
             editor={(close) => <BriefEditor segment={segment} briefs={briefs} change={change} close={close} />}
@@ -171,29 +178,25 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
               >
                 {evText(timed.ev100!)}
               </Token>{' '}
-              <span className="quiet">{LIGHT_WORDS[segment.light.from]}</span>
+              <span className="text-quiet">{LIGHT_WORDS[segment.light.from]}</span>
             </>
           )}
         </p>
-        {caution && (
-          <p className="caution">
-            <Info className="i" aria-hidden="true" />
-            <span>{caution}</span>
-          </p>
-        )}
+        {caution && <Caution className="mt-0.5">{caution}</Caution>}
       </div>
       {plan ? (
-        <div className="dialled num">
-          <p>
-            {!plan.possible && <TriangleAlert className="i" aria-label="Nothing works; the nearest" />}
-            <b>{plan.choice.labels.shutter}</b> {plan.choice.labels.aperture}
+        <div className="tabular-nums max-sm:flex max-sm:col-span-full max-sm:row-auto max-sm:gap-3 max-sm:items-baseline">
+          <p className="flex items-baseline gap-1.5">
+            {!plan.possible && <TriangleAlert className="self-center text-warn" aria-label="Nothing works; the nearest" />}
+            <b className="font-dial text-18 leading-5.5 font-semibold">{plan.choice.labels.shutter}</b>{' '}
+            {plan.choice.labels.aperture}
           </p>
-          <p className="small">
+          <p>
             ISO {groupDigits(plan.choice.labels.iso)}
             {plan.choice.labels.lift !== '0' && `, +${plan.choice.labels.lift} later`}
           </p>
           {segment.briefId && (
-            <Link to={`/plan/${segment.briefId}`} aria-label={`Why: the plan of ${name}`} className="inline-block">
+            <Link to={`/plan/${segment.briefId}`} aria-label={`Why: the plan of ${name}`} className="inline-block print:hidden">
               <MiniValley plan={plan} />
             </Link>
           )}
@@ -202,39 +205,45 @@ function Row({ timed, use, briefs, placed, edit }: RowProps) {
         <span />
       )}
       {plan ? (
-        <div className="use num">
+        <div className={USE}>
           <p>{groupDigits(String(Math.round(use.frames)))} frames</p>
           {burst > 1 && (
-            <p className="small quiet">
+            <p className="text-quiet">
               {groupDigits(String(Math.round(use.frames / burst)))} presses of {burst}
             </p>
           )}
-          <p className="small quiet">
+          <p className="text-quiet">
             {plainNumber(use.gb)} GB, {Math.round(100 * use.battery)} % battery
           </p>
           {use.buffer !== 'keepsUp' && (
-            <p className="small warn">
-              <TriangleAlert className="i" aria-hidden="true" />
+            <p className="flex gap-1 items-center text-warn">
+              <TriangleAlert className="self-center text-warn" aria-hidden="true" />
               {use.buffer === 'fillsUp' ? `buffer full after ${Math.floor(use.framesUntilFull ?? 0)}` : 'buffer still writing'}
             </p>
           )}
         </div>
       ) : (
-        <div className="use num">
-          {use.battery > 0.005 && <p className="small quiet">{Math.round(100 * use.battery)} % battery</p>}
+        <div className={USE}>
+          {use.battery > 0.005 && <p className="text-quiet">{Math.round(100 * use.battery)} % battery</p>}
         </div>
       )}
-      <button
-        type="button"
-        className="btn s bare icon"
+      <Button
+        look="bare"
+        size="s"
+        icon
+        className="print:hidden max-lg:col-start-5 max-lg:row-start-1 max-sm:col-start-3 max-sm:row-start-1 max-sm:size-11"
         aria-label={`Remove ${name}`}
         onClick={() => edit((sheet) => ({ ...sheet, segments: sheet.segments.filter(({ id }) => id !== segment.id) }))}
       >
-        <Trash2 className="i" aria-hidden="true" />
-      </button>
+        <Trash2 aria-hidden="true" />
+      </Button>
     </li>
   );
 }
+
+/** What a stretch uses: at the end of its row, under it where the row is short. */
+const USE =
+  'text-right tabular-nums max-lg:col-[3/-1] max-lg:row-start-2 max-lg:flex max-lg:items-baseline max-lg:gap-3 max-lg:text-left max-sm:col-span-full max-sm:row-auto print:col-auto! print:row-auto! print:block! print:text-right!';
 
 const LIGHT_WORDS = { brief: 'as the brief says', sky: 'from sky and lamps', reading: 'as you say' } as const;
 
@@ -342,7 +351,7 @@ function LightEditor({ timed: { segment, ev100 }, placed, change }: { timed: Tim
         <EvQuantity value={segment.light.ev100} onChange={(ev) => change({ light: { from: 'reading', ev100: heldEv(ev) } })} />
       )}
       {segment.light.from === 'sky' && (
-        <p className="help">
+        <p className="text-quiet max-sm:leading-10">
           {placed ? 'Of the sheet’s place, at the middle of this stretch.' : 'Choose a place for the sheet first.'}
         </p>
       )}

@@ -1,11 +1,13 @@
 import { tallyFileToday, TallyFileSchema, type StoredTally } from '@hushto/contract';
 import { fieldIssues, TAKE_NAMES } from '@hushto/words';
 import { FileInput, Trash2 } from 'lucide-react';
+import { Button } from '../../components/Button.tsx';
 import { FileButton } from '../../components/FileButton.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
-import { dayText } from '../../sky/zoned.ts';
-import { bringBack, discard, keep, useLibrary } from '../../state/library.ts';
+import { useToasts } from '../../components/toast.ts';
+import { useDeletion } from '../../components/useDeletion.ts';
 import { byTake, countsOf } from '../../domain/onTheSpot.ts';
+import { dayText } from '../../sky/zoned.ts';
+import { keep, useLibrary } from '../../state/library.ts';
 
 /** What was counted on the spot, by day; and the way to bring a tally back from a phone. */
 export function Tallies({ runSheetId }: { runSheetId: string | null }) {
@@ -41,39 +43,38 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
     );
     show(frames > 0 ? `${frames} counted frames are here.` : 'These were here already; nothing is counted twice.');
   };
-  const remove = async (stored: StoredTally): Promise<void> => {
-    await discard('tallies', stored.id);
-    show(`The tally of “${stored.document.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('tallies', stored) });
-  };
+  const remove = useDeletion();
   return (
-    <section className="tallies" aria-labelledby="tallies-title">
+    <section className="max-sm:order-2 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="tallies-title">
       <h2 id="tallies-title">Counted</h2>
-      {mine.length === 0 && <p className="help">Nothing yet. What you count in Pocket comes here.</p>}
-      <ul>
+      {mine.length === 0 && <p className="text-quiet">Nothing yet. What you count in Pocket comes here.</p>}
+      <ul className="grid gap-1.5 mt-1 mb-2 max-h-55 overflow-auto">
         {mine.map((stored) => {
           const { title, day, frames } = stored.document;
           return (
-            <li key={stored.id}>
+            <li className="relative pr-8" key={stored.id}>
               <p>
                 <b>{title}</b>
               </p>
               {byTake(frames).map(([take, own]) => {
                 const { sharp, soft, noisy, missed } = countsOf(own);
                 return (
-                  <p key={take} className="small num">
-                    <span className="quiet">{take === null ? dayText(day) : TAKE_NAMES[take]}:</span> {sharp} sharp, {soft} soft,{' '}
-                    {noisy} noisy, {missed} missed
+                  <p key={take} className="tabular-nums">
+                    <span className="text-quiet">{take === null ? dayText(day) : TAKE_NAMES[take]}:</span> {sharp} sharp, {soft}{' '}
+                    soft, {noisy} noisy, {missed} missed
                   </p>
                 );
               })}
-              <button
-                type="button"
-                className="tip-x"
+              <Button
+                look="bare"
+                size="s"
+                icon
+                className="absolute top-0 right-0"
                 aria-label={`Delete the tally of ${title}`}
-                onClick={() => void remove(stored)}
+                onClick={() => void remove('tallies', stored, { say: `The tally of “${stored.document.title}” is deleted.` })}
               >
-                <Trash2 className="i" aria-hidden="true" />
-              </button>
+                <Trash2 aria-hidden="true" />
+              </Button>
             </li>
           );
         })}

@@ -30,35 +30,35 @@ export function Totals({ sheet, segments, budget, edit }: TotalsProps) {
   );
   const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
   return (
-    <section className="totals" aria-labelledby="totals-title">
+    <section className="max-sm:order-2 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="totals-title">
       <h2 id="totals-title">What it takes</h2>
-      <dl className="num">
+      <dl className="grid grid-cols-2 gap-x-3 gap-y-1.5 mt-1 mb-2 tabular-nums">
         <div>
-          <dt>Frames</dt>
-          <dd>{groupedNumber(budget.frames)}</dd>
+          <dt className="text-13 text-quiet">Frames</dt>
+          <dd className="font-dial text-24 font-semibold tracking-[-0.02em]">{groupedNumber(budget.frames)}</dd>
         </div>
         <div>
-          <dt>On cards</dt>
-          <dd>{plainNumber(budget.gb)} GB</dd>
+          <dt className="text-13 text-quiet">On cards</dt>
+          <dd className="font-dial text-24 font-semibold tracking-[-0.02em]">{plainNumber(budget.gb)} GB</dd>
         </div>
         <div>
-          <dt>Batteries</dt>
-          <dd>{budget.batteries.toFixed(1)}</dd>
+          <dt className="text-13 text-quiet">Batteries</dt>
+          <dd className="font-dial text-24 font-semibold tracking-[-0.02em]">{budget.batteries.toFixed(1)}</dd>
         </div>
         <div>
-          <dt>To look through</dt>
-          <dd>{durationText(budget.cullMinutes)}</dd>
+          <dt className="text-13 text-quiet">To look through</dt>
+          <dd className="font-dial text-24 font-semibold tracking-[-0.02em]">{durationText(budget.cullMinutes)}</dd>
         </div>
       </dl>
       {outs.length > 0 ? (
-        <p className="outs">
+        <p className="mb-1.5">
           Your {outs.join('; your ')}. Carry {count(budget.carry.cards, 'card', 'cards')} and{' '}
           {count(budget.carry.batteries, 'battery', 'batteries')}.
         </p>
       ) : (
-        <p className="outs">What you carry lasts.</p>
+        <p className="mb-1.5">What you carry lasts.</p>
       )}
-      <p className="say">
+      <p>
         Raws of{' '}
         <Token title="Raw files" editor={() => <RawEditor carried={carried} has={has} />}>
           {carried.bits > 12 ? `up to ${carried.bits}` : carried.bits} bits, {COMPRESSION_WORDS[carried.compression]}
@@ -134,13 +134,13 @@ function RawEditor({ carried, has }: PartProps) {
         options={(Object.keys(COMPRESSION_SHARE) as Compression[]).map((value) => ({ value, label: COMPRESSION_WORDS[value] }))}
         onChange={(compression) => has({ compression })}
       />
-      <p className="help">Lossless takes about 62 %, lossy 40 % of the plain size: starting values of ours.</p>
+      <p className="text-quiet">Lossless takes about 62 %, lossy 40 % of the plain size: starting values of ours.</p>
     </>
   );
 }
 
 const CardEditor = ({ carried, has }: PartProps) => (
-  <div className="pair">
+  <div className="grid grid-cols-2 items-start gap-3">
     <NumberField label="Cards" value={carried.cards} onChange={(cards) => has({ cards: clamp(Math.round(cards), 1, 100) })} />
     <NumberField
       label="Each"
@@ -154,7 +154,7 @@ const CardEditor = ({ carried, has }: PartProps) => (
 function BatteryEditor({ carried, has }: PartProps) {
   return (
     <>
-      <div className="pair">
+      <div className="grid grid-cols-2 items-start gap-3">
         <NumberField
           label="Batteries"
           value={carried.batteries}
@@ -177,7 +177,7 @@ function BatteryEditor({ carried, has }: PartProps) {
         marks={['−20', '0', '30']}
         onChange={(celsius) => has({ temperatureC: clamp(Math.round(celsius), -40, 50) })}
       />
-      <p className="help">In the cold a battery gives about 70 % at 0 °C and half at −10 °C: common practice.</p>
+      <p className="text-quiet">In the cold a battery gives about 70 % at 0 °C and half at −10 °C: common practice.</p>
     </>
   );
 }

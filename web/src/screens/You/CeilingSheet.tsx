@@ -2,11 +2,16 @@ import type { StoredTaste } from '@hushto/contract';
 import { isoLabel, isoMarks } from '@hushto/core';
 import { capital, isoWords, viewOf } from '@hushto/words';
 import { useRef } from 'react';
+import { Answers } from '../../components/Answers.tsx';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
+import { Problem } from '../../components/Field.tsx';
+import { Finding } from '../../components/Finding.tsx';
+import { RoomSheet } from '../../components/RoomPage.tsx';
+import { Table, TableScroll } from '../../components/Table.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
-import { useDocument } from '../../state/documents.ts';
 import { ceilingJob, ceilingStateOf, withAnswer, type CeilingTest } from '../../domain/tasteSeries.ts';
+import { useDocument } from '../../state/documents.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
 
 type Stored = StoredTaste & { document: CeilingTest };
@@ -22,26 +27,24 @@ export function CeilingSheet({ stored }: { stored: Stored }) {
   const answer = (acceptable: boolean): void => {
     if (next !== null && !test.closed) change((before) => withAnswer(before, next, acceptable));
   };
-  useShortcuts({ s: () => answer(true), l: () => answer(false) });
+  useShortcuts({ s: ['Acceptable', () => answer(true)], l: ['Too much', () => answer(false)] });
   const count = test.answers.length;
   return (
-    <div className="learn-sheet one">
-      <section className="learn-main" aria-label={test.title}>
+    <RoomSheet>
+      <section className="flex flex-col min-w-0" aria-label={test.title}>
         {!test.closed && next !== null ? (
           <>
             <h2>
-              Look {count + 1} of about {count + state.more}: <span className="quiet">would you show this one?</span>
+              Look {count + 1} of about {count + state.more}:{' '}
+              <span className="font-normal text-quiet">would you show this one?</span>
             </h2>
             <Shown test={test} iso={next} />
-            <div className="judge low">
-              <button type="button" className="btn" onClick={() => answer(true)}>
-                Acceptable <kbd>s</kbd>
-              </button>
-              <button type="button" className="btn" onClick={() => answer(false)}>
-                Too much <kbd>l</kbd>
-              </button>
-            </div>
-            <p className="help">
+            <Answers
+              low
+              first={{ label: 'Acceptable', letter: 's', onGive: () => answer(true) }}
+              second={{ label: 'Too much', letter: 'l', onGive: () => answer(false) }}
+            />
+            <p className="text-quiet">
               {capital(viewOf(test.brief))}, still and sharp: only the grain counts. ISO is not shown, so that a number does not
               lead you.
             </p>
@@ -59,7 +62,7 @@ export function CeilingSheet({ stored }: { stored: Stored }) {
           onTakeBack={() => change((before) => ({ ...before, answers: before.answers.slice(0, -1), closed: false }))}
         />
       </section>
-    </div>
+    </RoomSheet>
   );
 }
 
@@ -71,10 +74,14 @@ function Shown({ test, iso }: { test: CeilingTest; iso: number }) {
   const drawn = useDrawn('now', size.width > 8 ? ceilingJob(test, iso, size) : null);
   return (
     <>
-      <div className="pairs single" ref={box}>
-        <Picture drawn={drawn.picture} label="A still, sharp frame; look at its grain" />
+      <div className="grid mt-2 mb-2.5 min-h-80 max-h-155 flex-[1_1_420px] max-sm:gap-2" ref={box}>
+        <Picture
+          drawn={drawn.picture}
+          label="A still, sharp frame; look at its grain"
+          className="size-full rounded-sm bg-black"
+        />
       </div>
-      {drawn.failed !== null && <p className="help bad">The frame cannot be drawn: {drawn.failed}</p>}
+      {drawn.failed !== null && <Problem>The frame cannot be drawn: {drawn.failed}</Problem>}
     </>
   );
 }
@@ -84,24 +91,16 @@ function Result({ test }: { test: CeilingTest }) {
   const isos = [...new Set(test.answers.map(({ iso }) => isoMarks.nearest(iso)))].sort((a, b) => a - b);
   return (
     <>
-      <div className="answer">
-        <div>
-          <h2>Your ISO ceiling</h2>
-          <p className="big">
-            <output>{isoLabel(markIso)}</output>
-          </p>
-        </div>
-        <p>
-          With {test.brief.kit.sensor.label ?? 'this body'}, {viewOf(test.brief)}, you accept the grain up to there half of the
-          time. After {test.answers.length} looks it lies{' '}
-          <b>
-            between {isoWords(lowIso)} and {isoWords(highIso)}
-          </b>
-          , 9 times in 10.
-        </p>
-      </div>
-      <div className="scrolls choices" tabIndex={0} role="region" aria-label="Every look">
-        <table className="data">
+      <Finding asked="Your ISO ceiling" value={isoLabel(markIso)}>
+        With {test.brief.kit.sensor.label ?? 'this body'}, {viewOf(test.brief)}, you accept the grain up to there half of the
+        time. After {test.answers.length} looks it lies{' '}
+        <b>
+          between {isoWords(lowIso)} and {isoWords(highIso)}
+        </b>
+        , 9 times in 10.
+      </Finding>
+      <TableScroll className="my-2 max-h-93 min-h-40 flex-[0_1_auto]" label="Every look">
+        <Table>
           <thead>
             <tr>
               <th scope="col">ISO</th>
@@ -122,8 +121,8 @@ function Result({ test }: { test: CeilingTest }) {
               );
             })}
           </tbody>
-        </table>
-      </div>
+        </Table>
+      </TableScroll>
     </>
   );
 }

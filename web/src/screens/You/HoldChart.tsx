@@ -49,7 +49,7 @@ export function HoldChart({ series, against, estimates }: HoldChartProps) {
     .filter(({ third }) => third >= from && third <= to);
   return (
     <>
-      <div className="curve">
+      <div className="flex-1 min-h-0">
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={points} margin={MARGIN} accessibilityLayer={false}>
             <CartesianGrid vertical={false} horizontalValues={[0, 0.25, 0.5, series.confidence, 1]} stroke="var(--rule)" />
@@ -60,7 +60,7 @@ export function HoldChart({ series, against, estimates }: HoldChartProps) {
               ticks={marks.filter((third) => third % every === 0)}
               tickFormatter={(third: number) => shutterMarks.label(third)}
               stroke="var(--edge)"
-              tick={{ className: 'tick-text' }}
+              tick={{ className: 'fill-quiet text-13' }}
               interval={0}
             />
             <YAxis
@@ -71,7 +71,7 @@ export function HoldChart({ series, against, estimates }: HoldChartProps) {
               width={AXIS_WIDTH}
               axisLine={false}
               tickLine={false}
-              tick={{ className: 'tick-text' }}
+              tick={{ className: 'fill-quiet text-13' }}
               interval={0}
             />
             {estimates && (
@@ -158,9 +158,9 @@ export function HoldChart({ series, against, estimates }: HoldChartProps) {
                 if (!active || !point || !estimates) return null;
                 const percent = (value: number): string => `${Math.round(value * 100)} %`;
                 return (
-                  <p className="chart-tip">
+                  <p className="px-2.5 py-1 text-13 tabular-nums bg-panel border border-rule rounded-md">
                     {shutterWords(secondsOf(point.third))}: {percent(point.mean)} sharp
-                    <span>
+                    <span className="block text-quiet">
                       9 times in 10 between {percent(point.band[0])} and {percent(point.band[1])}
                       {point.other !== undefined && `; beside it ${percent(point.other)}`}
                     </span>
@@ -172,7 +172,7 @@ export function HoldChart({ series, against, estimates }: HoldChartProps) {
         </ResponsiveContainer>
       </div>
       {!series.closed && (
-        <div className="teaches">
+        <div className="grid flex-none grid-rows-[38px_20px] h-14.5">
           <ResponsiveContainer width="100%" height="100%">
             <BarChart data={bars} margin={{ ...MARGIN, top: 2 }} accessibilityLayer={false}>
               <XAxis dataKey="third" type="number" domain={[from, to]} hide />
@@ -193,7 +193,9 @@ export function HoldChart({ series, against, estimates }: HoldChartProps) {
               <ReferenceLine y={0} stroke="var(--edge)" />
             </BarChart>
           </ResponsiveContainer>
-          <p className="small quiet">What one frame teaches{next !== null && <b>, most at {shutterLabel(next)}</b>}</p>
+          <p className="pl-14 text-quiet">
+            What one frame teaches{next !== null && <b className="text-ink">, most at {shutterLabel(next)}</b>}
+          </p>
         </div>
       )}
     </>

@@ -2,11 +2,13 @@ import type { StoredHold } from '@hushto/contract';
 import { shutterWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
+import { SeriesLink } from '../../components/SeriesLink.tsx';
+import { useToasts } from '../../components/toast.ts';
 import { holdTestOf, kitWords, stabiliserWords } from '../../domain/holdSeries.ts';
 import { addDemo, useLibrary } from '../../state/library.ts';
 import { NewTest } from './NewTest.tsx';
@@ -46,17 +48,15 @@ function Series() {
           Eighteen frames at speeds that Hushto chooses tell how slow you can go with a kit, and how sure that is. Plans use your
           hands from then on, not the starting value.
         </p>
-        <p className="row start">
-          <button type="button" className="btn go" onClick={() => setAsking('new')}>
-            <Plus className="i" aria-hidden="true" /> Start a steadiness test
-          </button>
-          <button
-            type="button"
-            className="btn"
+        <p className="flex flex-wrap items-center gap-3">
+          <Button look="go" onClick={() => setAsking('new')}>
+            <Plus aria-hidden="true" /> Start a steadiness test
+          </Button>
+          <Button
             onClick={() => void addDemo().catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))}
           >
             Load Port Alder’s tests
-          </button>
+          </Button>
         </p>
         {dialog}
       </Message>
@@ -64,13 +64,12 @@ function Series() {
   return (
     <RoomPage
       room="you"
-      look="hold-page"
       aside={
         <>
           <SeriesList holds={holds} openId={open.id} />
-          <button type="button" className="btn" onClick={() => setAsking('new')}>
-            <Plus className="i" aria-hidden="true" /> Start a steadiness test
-          </button>
+          <Button onClick={() => setAsking('new')}>
+            <Plus aria-hidden="true" /> Start a steadiness test
+          </Button>
         </>
       }
     >
@@ -86,11 +85,11 @@ const byDay = (a: StoredHold, b: StoredHold): number => a.document.day.localeCom
 function SeriesList({ holds, openId }: { holds: readonly StoredHold[]; openId: string }) {
   const kits = [...new Set([...holds].sort(byDay).map(({ document }) => kitWords(document)))].reverse();
   return (
-    <nav className="series-list" aria-label="Steadiness tests">
+    <nav className="flex flex-col gap-3 -ml-3" aria-label="Steadiness tests">
       {kits.map((kit) => (
         <section key={kit}>
-          <h2>{kit}</h2>
-          <ul>
+          <h2 className="pl-3">{kit}</h2>
+          <ul className="mt-0.5">
             {holds
               .filter(({ document }) => kitWords(document) === kit)
               .map(({ id, document }) => {
@@ -98,15 +97,22 @@ function SeriesList({ holds, openId }: { holds: readonly StoredHold[]; openId: s
                 const { frames, closed, simulated } = document;
                 return (
                   <li key={id}>
-                    <Link to={`/you/steadiness/${id}`} aria-current={id === openId ? 'page' : undefined}>
-                      <b>{document.title}</b>
-                      <span className="num value">{closed ? shutterWords(trusted.markS) : `${frames.length} so far`}</span>
-                      <span className="small quiet">
-                        {stabiliserWords(document)}, {closed ? `${frames.length} frames` : `about ${frames.length + more} needed`}
-                        {simulated && ', simulated'}
-                      </span>
-                      {!closed && <progress value={frames.length} max={frames.length + more} aria-hidden="true" />}
-                    </Link>
+                    <SeriesLink
+                      to={`/you/steadiness/${id}`}
+                      current={id === openId}
+                      title={document.title}
+                      value={closed ? shutterWords(trusted.markS) : `${frames.length} so far`}
+                      line={`${stabiliserWords(document)}, ${closed ? `${frames.length} frames` : `about ${frames.length + more} needed`}${simulated ? ', simulated' : ''}`}
+                    >
+                      {!closed && (
+                        <progress
+                          className="col-span-full mt-1.5"
+                          value={frames.length}
+                          max={frames.length + more}
+                          aria-hidden="true"
+                        />
+                      )}
+                    </SeriesLink>
                   </li>
                 );
               })}

@@ -1,13 +1,16 @@
 import { withHands, type TasteSeries } from '@hushto/contract';
 import { Plus } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
+import { Problem } from '../../components/Field.tsx';
+import { Select } from '../../components/Select.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
-import { addDocument } from '../../state/documents.ts';
-import { useLibrary } from '../../state/library.ts';
 import { settingsFor } from '../../domain/tasteSeries.ts';
+import { addDocument } from '../../state/documents.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
+import { useLibrary } from '../../state/library.ts';
 
 interface NewTasteProps {
   kind: TasteSeries['kind'];
@@ -23,7 +26,6 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
   const stored = briefs.find(({ id }) => id === briefId);
   const written = stored?.document;
   const [viewCph, setViewCph] = useState<number | null>(null);
-  const id = useId();
   const brief = written && { ...written, picture: { ...written.picture, viewCph: viewCph ?? written.picture.viewCph } };
   const taste = kind === 'taste';
   // Nothing to choose from where every faster frame is as good as the slower.
@@ -43,35 +45,27 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
   };
   return (
     <Sheet title={taste ? 'A taste test' : 'An ISO ceiling'} onClose={onClose}>
-      <div className="form">
-        <p className="help">
+      <div className="grid gap-3">
+        <p className="text-quiet">
           {taste
             ? 'Two frames of one scene, one with more blur, one with more grain. You take the one you would keep; about sixteen times.'
             : 'One frame at rising ISO, still and sharp. You say whether you would show it; about a dozen times.'}
         </p>
         {briefs.length === 0 ? (
-          <p className="help bad">It needs a brief to take its scene, kit and light from: make one under Plan.</p>
+          <Problem>It needs a brief to take its scene, kit and light from: make one under Plan.</Problem>
         ) : (
-          <div className="field">
-            <label htmlFor={id}>Scene, kit and light of</label>
-            <select id={id} className="inp" value={briefId} onChange={({ target }) => setBriefId(target.value)}>
-              {briefs.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.document.title}
-                </option>
-              ))}
-            </select>
-          </div>
+          <Select
+            label="Scene, kit and light of"
+            value={briefId}
+            options={briefs.map(({ id, document }) => ({ value: id, label: document.title }))}
+            onChange={setBriefId}
+          />
         )}
         {brief && <ViewSelect label="Looked at" viewCph={brief.picture.viewCph} onChange={setViewCph} />}
-        {few && (
-          <p className="help bad" role="alert">
-            This brief leaves too few shutter speeds to choose between; take another.
-          </p>
-        )}
-        <button type="button" className="btn go" disabled={!brief || few} onClick={start}>
-          <Plus className="i" aria-hidden="true" /> Start
-        </button>
+        {few && <Problem alert>This brief leaves too few shutter speeds to choose between; take another.</Problem>}
+        <Button look="go" disabled={!brief || few} onClick={start}>
+          <Plus aria-hidden="true" /> Start
+        </Button>
       </div>
     </Sheet>
   );

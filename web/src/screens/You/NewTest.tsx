@@ -2,16 +2,19 @@ import { sensorOf, type HoldSeries } from '@hushto/contract';
 import { HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@hushto/core';
 import { capital, CONDITION_WORDS, stanceWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../components/Button.tsx';
+import { Checkbox } from '../../components/Checkbox.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { Select } from '../../components/Select.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { hiddenHands } from '../../domain/holdSeries.ts';
 import { addDocument } from '../../state/documents.ts';
-import { useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
+import { useLibrary } from '../../state/library.ts';
 
 interface NewTestProps {
   /** A series to begin from; else the brief that was open last. */
@@ -39,7 +42,6 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
   const [conditions, setConditions] = useState<HoldCondition[]>(like?.conditions ?? brief?.hold.conditions ?? []);
   const [viewCph, setViewCph] = useState(like?.viewCph ?? brief?.picture.viewCph ?? VIEWING_CPH.wide2048);
   const [camera, setCamera] = useState<'own' | 'simulated'>(like?.simulated ? 'simulated' : 'own');
-  const [bodyField, lensField] = [useId(), useId()];
   const body = bodies.find(({ id }) => id === bodyId)?.document;
   const lens = lenses.find(({ id }) => id === lensId)?.document;
   const zoom = lens && lens.focalFromMm < lens.focalToMm ? lens : null;
@@ -67,8 +69,8 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
   };
   return (
     <Sheet title="A steadiness test" wide onClose={onClose}>
-      <div className="form two">
-        <div className="form">
+      <div className="grid grid-cols-2 gap-5 max-sm:grid-cols-1 max-sm:gap-2">
+        <div className="grid gap-3">
           <SegmentedControl
             label="Camera"
             value={camera}
@@ -78,31 +80,13 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
             ]}
             onChange={setCamera}
           />
-          <p className="help">
+          <p className="text-quiet">
             {camera === 'own'
               ? 'You take each frame at the speed asked for, and say whether it is sharp.'
               : 'A simulated photographer with hands nobody knows takes the frames; plans leave it out.'}
           </p>
-          <div className="field">
-            <label htmlFor={bodyField}>Body</label>
-            <select id={bodyField} className="inp" value={bodyId} onChange={({ target }) => setBodyId(target.value)}>
-              {bodies.map(({ id, document }) => (
-                <option key={id} value={id}>
-                  {document.label}
-                </option>
-              ))}
-            </select>
-          </div>
-          <div className="field">
-            <label htmlFor={lensField}>Lens</label>
-            <select id={lensField} className="inp" value={lensId} onChange={({ target }) => setLensId(target.value)}>
-              {lenses.map(({ id, document }) => (
-                <option key={id} value={id}>
-                  {document.label}
-                </option>
-              ))}
-            </select>
-          </div>
+          <Select label="Body" value={bodyId} options={bodies.map(asOption)} onChange={setBodyId} />
+          <Select label="Lens" value={lensId} options={lenses.map(asOption)} onChange={setLensId} />
           {zoom && (
             <NumberField
               label={`Focal length, ${zoom.focalFromMm} to ${zoom.focalToMm}`}
@@ -124,31 +108,29 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
           )}
           <ViewSelect label="Counts as sharp: under 2 px at" viewCph={viewCph} onChange={setViewCph} />
         </div>
-        <fieldset className="field">
-          <legend>How you hold it</legend>
-          <ul className="ticks">
+        <fieldset className="grid gap-1">
+          <legend className="text-13 text-quiet">How you hold it</legend>
+          <ul className="grid gap-1.5">
             {CONDITIONS.map((condition) => (
               <li key={condition}>
-                <label className="tick">
-                  <input
-                    type="checkbox"
-                    checked={conditions.includes(condition)}
-                    onChange={({ target }) =>
-                      setConditions(
-                        target.checked ? [...conditions, condition] : conditions.filter((other) => other !== condition),
-                      )
-                    }
-                  />
-                  <span>{capital(CONDITION_WORDS[condition])}</span>
-                </label>
+                <Checkbox
+                  checked={conditions.includes(condition)}
+                  onChange={(on) =>
+                    setConditions(on ? [...conditions, condition] : conditions.filter((other) => other !== condition))
+                  }
+                >
+                  {capital(CONDITION_WORDS[condition])}
+                </Checkbox>
               </li>
             ))}
           </ul>
         </fieldset>
       </div>
-      <button type="button" className="btn go" disabled={!body || !lens} onClick={start}>
-        <Plus className="i" aria-hidden="true" /> Start: {capital(stanceWords(conditions))}
-      </button>
+      <Button look="go" disabled={!body || !lens} onClick={start}>
+        <Plus aria-hidden="true" /> Start: {capital(stanceWords(conditions))}
+      </Button>
     </Sheet>
   );
 }
+
+const asOption = ({ id, document }: { id: string; document: { label: string } }) => ({ value: id, label: document.label });

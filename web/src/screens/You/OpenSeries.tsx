@@ -1,19 +1,23 @@
 import { posteriorOf, seriesFor, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
 import { againstStartingValue, burstBuys, FEWEST_TESTED, shutterLabel, steadierBy, stopsLabel, pictureOf } from '@hushto/core';
-import { capital, plainNumber, shutterWords, stanceWords, stopWords, viewingName } from '@hushto/words';
+import { capital, plainNumber, shutterWords, stanceWords, stopWords, viewingName, lowerFirst } from '@hushto/words';
 import { FileOutput, Plus, Table2, Trash2 } from 'lucide-react';
-import { lazy, Suspense, useId, useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { saveFile } from '../../components/saveFile.ts';
+import { Button } from '../../components/Button.tsx';
+import { Checkbox } from '../../components/Checkbox.tsx';
+import { Problem } from '../../components/Field.tsx';
+import { Finding } from '../../components/Finding.tsx';
+import { RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { Select } from '../../components/Select.tsx';
+import { Table } from '../../components/Table.tsx';
 import { TextField } from '../../components/TextField.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
+import { saveFile } from '../../components/saveFile.ts';
+import { useDeletion } from '../../components/useDeletion.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
-import { shortNumber } from '../../quantities/quantities.ts';
-import { editDocument, useDocument } from '../../state/documents.ts';
 import {
   briefsWith,
   holdCsv,
@@ -23,7 +27,9 @@ import {
   stabiliserWords,
   type EditSeries,
 } from '../../domain/holdSeries.ts';
-import { bringBack, discard, useLibrary } from '../../state/library.ts';
+import { shortNumber } from '../../quantities/quantities.ts';
+import { editDocument, useDocument } from '../../state/documents.ts';
+import { useLibrary } from '../../state/library.ts';
 import { RatesTable } from './RatesTable.tsx';
 import { TakeFrames } from './TakeFrames.tsx';
 
@@ -41,19 +47,17 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
   const holds = useLibrary((library) => library.holds);
   const against = holds.find(({ id }) => id === againstId && id !== stored.id)?.document ?? null;
   const test = holdTestOf(series);
-  const navigate = useNavigate();
-  const { show } = useToasts();
-  useShortcuts({ t: () => setTable(!table) });
-  const remove = async (): Promise<void> => {
-    void navigate('/you/steadiness');
-    await discard('holds', stored.id);
-    show(`“${series.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('holds', stored) });
-  };
+  useShortcuts({ t: ['Table or chart', () => setTable(!table)] });
+  const remove = useDeletion();
   return (
-    <div className="learn-sheet">
-      <section className="learn-main" aria-label={series.title}>
+    <RoomSheet beside="wide">
+      <section className="flex flex-col min-w-0" aria-label={series.title}>
         <Answer series={series} />
-        <div className="learn-chart" role={table ? undefined : 'img'} aria-label={table ? undefined : chartWords(series)}>
+        <div
+          className="flex flex-col mt-1 min-h-73 max-h-110 flex-[1_1_292px] max-sm:max-h-none"
+          role={table ? undefined : 'img'}
+          aria-label={table ? undefined : chartWords(series)}
+        >
           {table ? (
             <RatesTable series={series} />
           ) : (
@@ -65,35 +69,29 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
         <Compared series={series} against={against} againstId={againstId} onAgainst={setAgainstId} ownId={stored.id} />
         <Facts series={series} edit={edit} />
         <Uses stored={stored} edit={edit} />
-        <div className="row start feet">
-          <button
-            type="button"
-            className="btn s bare"
-            aria-pressed={table}
-            title="Table or chart (t)"
-            onClick={() => setTable(!table)}
-          >
-            <Table2 className="i" aria-hidden="true" /> Table
-          </button>
-          <button type="button" className="btn s bare" onClick={() => saveFile(`hold ${series.title}`, 'csv', holdCsv(series))}>
-            <FileOutput className="i" aria-hidden="true" /> CSV
-          </button>
-          <button type="button" className="btn s bare" onClick={onAgain}>
-            <Plus className="i" aria-hidden="true" /> Test another hold
-          </button>
-          <button type="button" className="btn s bare" onClick={() => void remove()}>
-            <Trash2 className="i" aria-hidden="true" /> Delete
-          </button>
+        <div className="flex flex-wrap gap-x-2 gap-y-1 items-center mt-auto pt-1.5">
+          <Button look="bare" size="s" aria-pressed={table} title="Table or chart (t)" onClick={() => setTable(!table)}>
+            <Table2 aria-hidden="true" /> Table
+          </Button>
+          <Button look="bare" size="s" onClick={() => saveFile(`hold ${series.title}`, 'csv', holdCsv(series))}>
+            <FileOutput aria-hidden="true" /> CSV
+          </Button>
+          <Button look="bare" size="s" onClick={onAgain}>
+            <Plus aria-hidden="true" /> Test another hold
+          </Button>
+          <Button look="bare" size="s" onClick={() => void remove('holds', stored, { away: '/you/steadiness' })}>
+            <Trash2 aria-hidden="true" /> Delete
+          </Button>
           <UndoRedo {...history} />
           {history.issues.map(({ path, message }) => (
-            <p key={path} className="help bad" role="alert">
+            <Problem key={path} alert>
               {path === 'title' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
-            </p>
+            </Problem>
           ))}
         </div>
       </section>
       <TakeFrames stored={stored} edit={edit} test={test} />
-    </div>
+    </RoomSheet>
   );
 }
 
@@ -111,40 +109,22 @@ function Answer({ series }: { series: HoldSeries }) {
   const between = `between ${shutterLabel(trusted.slowS)} and ${shutterWords(trusted.fastS)}`;
   if (frames.length < FEWEST_TESTED)
     return (
-      <div className="answer">
-        <div>
-          <h2>The slowest you can trust</h2>
-          <p className="big">
-            <output>
-              {frames.length}
-              <small>of {FEWEST_TESTED} frames</small>
-            </output>
-          </p>
-        </div>
-        <p>
-          {FEWEST_TESTED} frames say a first word about these hands; fewer would say what anybody’s do. It begins near the usual
-          handheld speed.
-        </p>
-      </div>
+      <Finding asked="The slowest you can trust" value={frames.length} unit={`of ${FEWEST_TESTED} frames`}>
+        {FEWEST_TESTED} frames say a first word about these hands; fewer would say what anybody’s do. It begins near the usual
+        handheld speed.
+      </Finding>
     );
   return (
-    <div className="answer">
-      <div>
-        <h2>The slowest you can trust{series.closed || done ? '' : ', so far'}</h2>
-        <p className="big">
-          <output>
-            {shutterLabel(trusted.markS)}
-            <small>s</small>
-          </output>
-          <Understroke how="computed" />
-        </p>
-      </div>
-      <p>
-        {share} come out sharp at {shutterWords(trusted.medianS)}
-        {shutterLabel(trusted.markS) === shutterLabel(trusted.medianS) ? '' : `; ${shutterLabel(trusted.markS)} is the next mark`}
-        . After {frames.length} frames the true speed lies <b>{between}</b>, 9 times in 10. {againstWords(series)}
-      </p>
-    </div>
+    <Finding
+      asked={`The slowest you can trust${series.closed || done ? '' : ', so far'}`}
+      value={shutterLabel(trusted.markS)}
+      unit="s"
+      under={<Understroke how="computed" />}
+    >
+      {share} come out sharp at {shutterWords(trusted.medianS)}
+      {shutterLabel(trusted.markS) === shutterLabel(trusted.medianS) ? '' : `; ${shutterLabel(trusted.markS)} is the next mark`}.
+      After {frames.length} frames the true speed lies <b>{between}</b>, 9 times in 10. {againstWords(series)}
+    </Finding>
   );
 }
 
@@ -172,13 +152,14 @@ function Compared({
   ownId: string;
 }) {
   const holds = useLibrary((library) => library.holds);
-  const id = useId();
   const buys = useMemo(() => burstBuys(setupOf(series), posteriorOf(series), series.confidence, BURSTS), [series]);
   const others = holds.filter((other) => other.id !== ownId);
   return (
-    <div className="compared">
-      <table className="data bursts">
-        <caption>What a burst buys, {plainNumber(series.confidence * 100)} % sure of a sharp one</caption>
+    <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-7 gap-y-2 items-start mt-2.5 max-sm:grid-cols-1 max-sm:gap-2">
+      <Table size="s">
+        <caption className="pb-0.5 text-13 text-left text-quiet">
+          What a burst buys, {plainNumber(series.confidence * 100)} % sure of a sharp one
+        </caption>
         <thead>
           <tr>
             {buys.map(({ frames }) => (
@@ -195,21 +176,22 @@ function Compared({
             ))}
           </tr>
         </tbody>
-      </table>
+      </Table>
       {others.length > 0 && (
-        <div className="against">
-          <div className="field">
-            <label htmlFor={id}>Beside</label>
-            <select id={id} className="inp" value={againstId} onChange={({ target }) => onAgainst(target.value)}>
-              <option value="">no other series</option>
-              {others.map((other) => (
-                <option key={other.id} value={other.id}>
-                  {other.document.title}, {stabiliserWords(other.document).toLowerCase()}
-                </option>
-              ))}
-            </select>
-          </div>
-          {against && <p className="small">{differenceWords(series, against)}</p>}
+        <div>
+          <Select
+            label="Beside"
+            value={againstId}
+            options={[
+              { value: '', label: 'no other series' },
+              ...others.map((other) => ({
+                value: other.id,
+                label: `${other.document.title}, ${lowerFirst(stabiliserWords(other.document))}`,
+              })),
+            ]}
+            onChange={onAgainst}
+          />
+          {against && <p>{differenceWords(series, against)}</p>}
         </div>
       )}
     </div>
@@ -244,18 +226,18 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
     ['Judged', photos === 0 ? 'As each is taken' : photos === series.frames.length ? 'By its edges' : `${photos} by their edges`],
   ];
   return (
-    <div className="facts">
-      <dl>
+    <div className="mt-2.5 pt-2 border-t border-t-rule">
+      <dl className="grid grid-cols-3 gap-x-6 gap-y-1.5 max-sm:grid-cols-1 max-sm:gap-2">
         {facts.map(([name, value]) => (
           <div key={name}>
-            <dt>{name}</dt>
+            <dt className="text-13 text-quiet">{name}</dt>
             <dd>{value}</dd>
           </div>
         ))}
       </dl>
       <details>
-        <summary>Name, note, how sure is sure enough</summary>
-        <div className="said">
+        <summary className="cursor-pointer text-quiet">Name, note, how sure is sure enough</summary>
+        <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] gap-x-6 gap-y-1.5 items-end mt-1.5 max-sm:grid-cols-1 max-sm:gap-2">
           <TextField label="Name" value={series.title} onChange={(title) => edit((before) => ({ ...before, title }))} />
           <TextField label="You were" value={series.note} onChange={(note) => edit((before) => ({ ...before, note }))} />
           <SegmentedControl
@@ -278,16 +260,11 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
   const list = new Intl.ListFormat('en').format(titles);
   if (counts && closed && frames.length >= FEWEST_TESTED) return <WhichBriefs stored={stored} edit={edit} />;
   return (
-    <div className="uses">
-      <label className="tick">
-        <input
-          type="checkbox"
-          checked={counts}
-          onChange={({ target }) => edit((before) => ({ ...before, counts: target.checked }))}
-        />
-        <span>Plans may use it</span>
-      </label>
-      <p className="small quiet">
+    <div className="flex gap-x-5 gap-y-1 items-center mt-2">
+      <Checkbox className="flex-none" checked={counts} onChange={(on) => edit((before) => ({ ...before, counts: on }))}>
+        Plans may use it
+      </Checkbox>
+      <p className="text-quiet">
         {!counts
           ? simulated
             ? 'These hands were the simulated camera’s, not yours: plans leave them out.'
@@ -308,30 +285,30 @@ function WhichBriefs({ stored, edit }: { stored: StoredHold; edit: EditSeries })
   const uses = briefs.map((brief) => ({ brief, used: seriesFor(brief.document, holds)?.id === stored.id }));
   const used = uses.filter((one) => one.used).length;
   return (
-    <fieldset className="uses">
+    <fieldset className="flex gap-x-5 gap-y-1 items-center mt-2">
       <legend className="font-bold">
         {used === 0
           ? 'Your answer, used in no brief yet. Which may use it?'
           : `Your answer, used in ${used} ${used === 1 ? 'brief' : 'briefs'}. Which may use it?`}
       </legend>
       {uses.map(({ brief, used: ticked }) => (
-        <label key={brief.id} className="tick">
-          <input
-            type="checkbox"
-            checked={ticked}
-            onChange={({ target }) =>
-              editDocument('briefs', brief.id, (before) => ({
-                ...before,
-                hold: { ...before.hold, seriesId: target.checked ? stored.id : null },
-              }))
-            }
-          />
-          <span>{brief.document.title}</span>
-        </label>
+        <Checkbox
+          key={brief.id}
+          className="flex-none"
+          checked={ticked}
+          onChange={(on) =>
+            editDocument('briefs', brief.id, (before) => ({
+              ...before,
+              hold: { ...before.hold, seriesId: on ? stored.id : null },
+            }))
+          }
+        >
+          {brief.document.title}
+        </Checkbox>
       ))}
-      <button type="button" className="btn s bare" onClick={() => edit((before) => ({ ...before, counts: false }))}>
+      <Button look="bare" size="s" onClick={() => edit((before) => ({ ...before, counts: false }))}>
         Let no plan use it
-      </button>
+      </Button>
     </fieldset>
   );
 }

@@ -2,9 +2,12 @@ import type { HoldSeries } from '@hushto/contract';
 import { plainNumber, shutterWords } from '@hushto/words';
 import { Check, X } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { Button } from '../../components/Button.tsx';
 import { DropFiles } from '../../components/DropFiles.tsx';
+import { Problem } from '../../components/Field.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
+import { Table, TableScroll } from '../../components/Table.tsx';
 import { withFrame, type EditSeries } from '../../domain/holdSeries.ts';
 import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
 
@@ -57,15 +60,15 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
         help="Speed from each file, verdict proposed from its edges. They stay in this browser."
       />
       {problems.map((problem) => (
-        <p key={problem} className="help bad" role="alert">
+        <Problem key={problem} alert>
           {problem}
-        </p>
+        </Problem>
       ))}
       {photos.length > 0 && (
         <Sheet title={`${photos.length} ${photos.length === 1 ? 'photo' : 'photos'} read`} wide onClose={() => setPhotos([])}>
-          <p className="help">Two pixels as viewed are still crisp. Change what your eyes see otherwise.</p>
-          <div className="scrolls" tabIndex={0} role="region" aria-label="Photos and verdicts">
-            <table className="data photos">
+          <p className="text-quiet">Two pixels as viewed are still crisp. Change what your eyes see otherwise.</p>
+          <TableScroll label="Photos and verdicts">
+            <Table>
               <thead>
                 <tr>
                   <th scope="col">Photo</th>
@@ -73,7 +76,7 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                   <th scope="col">Edges smear</th>
                   <th scope="col">Verdict</th>
                   <th scope="col">
-                    <span className="vh">Leave out</span>
+                    <span className="sr-only">Leave out</span>
                   </th>
                 </tr>
               </thead>
@@ -84,10 +87,11 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                     <td>{shutterWords(photo.shutterS)}</td>
                     <td>
                       {photo.blurPx === null ? 'unknown' : `${plainNumber(photo.blurPx)} px`}
-                      {photo.doubt && <span className="small quiet"> {photo.doubt}</span>}
+                      {photo.doubt && <span className="text-13 text-quiet"> {photo.doubt}</span>}
                     </td>
                     <td>
                       <SegmentedControl
+                        fit
                         label={`Verdict on ${photo.name}`}
                         hideLabel
                         value={photo.sharp ? 'sharp' : 'soft'}
@@ -101,23 +105,24 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                       />
                     </td>
                     <td>
-                      <button
-                        type="button"
-                        className="btn s bare icon"
+                      <Button
+                        look="bare"
+                        size="s"
+                        icon
                         aria-label={`Leave ${photo.name} out`}
                         onClick={() => setPhotos(photos.filter((_, i) => i !== n))}
                       >
-                        <X className="i" aria-hidden="true" />
-                      </button>
+                        <X aria-hidden="true" />
+                      </Button>
                     </td>
                   </tr>
                 ))}
               </tbody>
-            </table>
-          </div>
-          <button type="button" className="btn go" onClick={confirm}>
-            <Check className="i" aria-hidden="true" /> Count {photos.length === 1 ? 'it' : `these ${photos.length}`}
-          </button>
+            </Table>
+          </TableScroll>
+          <Button look="go" onClick={confirm}>
+            <Check aria-hidden="true" /> Count {photos.length === 1 ? 'it' : `these ${photos.length}`}
+          </Button>
         </Sheet>
       )}
     </>

@@ -2,6 +2,7 @@ import { posteriorOf, setupOf, type HoldSeries } from '@hushto/contract';
 import { chanceCurve, ratesByShutter } from '@hushto/core';
 import { shutterWords } from '@hushto/words';
 import { useMemo } from 'react';
+import { Table, TableScroll } from '../../components/Table.tsx';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
@@ -12,10 +13,10 @@ export function RatesTable({ series }: { series: HoldSeries }) {
     const curve = chanceCurve(setupOf(series), posteriorOf(series), rates.map(({ shutterS }) => shutterS)); // prettier-ignore
     return rates.map((rate, n) => ({ ...rate, at: curve[n]! }));
   }, [series]);
-  if (rows.length === 0) return <p className="help">No frame yet. The first one is asked for on the right.</p>;
+  if (rows.length === 0) return <p className="text-quiet">No frame yet. The first one is asked for on the right.</p>;
   return (
-    <div className="scrolls" tabIndex={0} role="region" aria-label="Rates by shutter speed">
-      <table className="data">
+    <TableScroll label="Rates by shutter speed">
+      <Table>
         <thead>
           <tr>
             <th scope="col">Shutter</th>
@@ -40,10 +41,10 @@ export function RatesTable({ series }: { series: HoldSeries }) {
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className="help">
+      </Table>
+      <p className="text-quiet">
         The share of one speed alone says little after a few frames (Wilson’s interval); the whole series together says more.
       </p>
-    </div>
+    </TableScroll>
   );
 }

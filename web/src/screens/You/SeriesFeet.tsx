@@ -1,13 +1,16 @@
 import type { StoredBrief, StoredTaste } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { Trash2, Undo2 } from 'lucide-react';
-import { useNavigate } from 'react-router';
+import { Button } from '../../components/Button.tsx';
+import { Checkbox } from '../../components/Checkbox.tsx';
+import { Problem } from '../../components/Field.tsx';
 import { TextField } from '../../components/TextField.tsx';
-import { useToasts } from '../../components/Toasts.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
-import { editDocument, undoDocument, type useDocument } from '../../state/documents.ts';
-import { bringBack, discard, useLibrary } from '../../state/library.ts';
+import { useToasts } from '../../components/toast.ts';
+import { useDeletion } from '../../components/useDeletion.ts';
 import { takesFrom, withTaste } from '../../domain/tasteSeries.ts';
+import { editDocument, undoDocument, type useDocument } from '../../state/documents.ts';
+import { useLibrary } from '../../state/library.ts';
 
 type History = Omit<ReturnType<typeof useDocument<'tastes'>>, 'edit'>;
 
@@ -23,40 +26,34 @@ interface SeriesFeetProps {
 
 /** Foot of a series: its name, taking the last one back, stopping and going on, deleting. */
 export function SeriesFeet({ stored, history, one, count, on, onTakeBack }: SeriesFeetProps) {
-  const navigate = useNavigate();
-  const { show } = useToasts();
-  const remove = async (): Promise<void> => {
-    void navigate('/you/taste');
-    await discard('tastes', stored.id);
-    show(`“${stored.document.title}” is deleted.`, { label: 'Undo', run: () => void bringBack('tastes', stored) });
-  };
+  const remove = useDeletion();
   return (
-    <div className="row start feet">
+    <div className="flex flex-wrap gap-x-2 gap-y-1 items-center mt-auto pt-1.5">
       <TextField
         label="Name"
         hideLabel
+        className="w-60 max-sm:w-full"
         value={stored.document.title}
         onChange={(title) => editDocument('tastes', stored.id, (before) => ({ ...before, title }))}
       />
-      <button type="button" className="btn s bare" disabled={count === 0} onClick={onTakeBack}>
-        <Undo2 className="i" aria-hidden="true" /> {count === 0 ? 'Take back' : `Take back ${one} ${count}`}
-      </button>
-      <button
-        type="button"
-        className="btn s"
+      <Button look="bare" size="s" disabled={count === 0} onClick={onTakeBack}>
+        <Undo2 aria-hidden="true" /> {count === 0 ? 'Take back' : `Take back ${one} ${count}`}
+      </Button>
+      <Button
+        size="s"
         disabled={count === 0}
         onClick={() => editDocument('tastes', stored.id, (before) => ({ ...before, closed: !before.closed }))}
       >
         {stored.document.closed ? on : 'Stop here'}
-      </button>
-      <button type="button" className="btn s bare" onClick={() => void remove()}>
-        <Trash2 className="i" aria-hidden="true" /> Delete
-      </button>
+      </Button>
+      <Button look="bare" size="s" onClick={() => void remove('tastes', stored, { away: '/you/taste' })}>
+        <Trash2 aria-hidden="true" /> Delete
+      </Button>
       <UndoRedo {...history} />
       {history.issues.map(({ path, message }) => (
-        <p key={path} className="help bad" role="alert">
+        <Problem key={path} alert>
           {path === 'title' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
-        </p>
+        </Problem>
       ))}
     </div>
   );
@@ -82,21 +79,20 @@ export function UsedBy({ stored }: { stored: StoredTaste }) {
   });
   if (briefs.length === 0) return null;
   return (
-    <fieldset className="used-by">
-      <legend>Plan with this {what}</legend>
+    <fieldset className="flex flex-wrap gap-x-5 gap-y-0.5 mt-2 pt-2 border-t border-t-rule">
+      <legend className="float-left w-full font-strong">Plan with this {what}</legend>
       {briefs.map((brief) => (
-        <label key={brief.id} className="tick">
-          <input
-            type="checkbox"
-            checked={takesFrom(brief.document, id)}
-            onChange={({ target }) =>
-              target.checked
-                ? set(brief, (before) => withTaste(before, id, series), `${brief.document.title} plans with this ${what}.`)
-                : set(brief, without, `${brief.document.title} no longer plans with it.`)
-            }
-          />
-          <span>{brief.document.title}</span>
-        </label>
+        <Checkbox
+          key={brief.id}
+          checked={takesFrom(brief.document, id)}
+          onChange={(on) =>
+            on
+              ? set(brief, (before) => withTaste(before, id, series), `${brief.document.title} plans with this ${what}.`)
+              : set(brief, without, `${brief.document.title} no longer plans with it.`)
+          }
+        >
+          {brief.document.title}
+        </Checkbox>
       ))}
     </fieldset>
   );

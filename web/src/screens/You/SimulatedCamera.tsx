@@ -2,7 +2,9 @@ import { setupOf, type HoldSeries } from '@hushto/contract';
 import { DEFAULT_THRESHOLD, normalSource, seededRandom, steadyingStops, pictureOf } from '@hushto/core';
 import { shutterWords, viewingName } from '@hushto/words';
 import { useEffect, useRef } from 'react';
+import { Button } from '../../components/Button.tsx';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
+import { PictureTag } from '../../components/PictureTag.tsx';
 import { useSize } from '../../components/useSize.ts';
 import { signJob } from '../../domain/holdSeries.ts';
 
@@ -33,30 +35,35 @@ export function SimulatedCamera({ series, shutterS, taken, onTake }: SimulatedCa
   const shown = taken && frame.picture && !frame.picture.coarse;
   return (
     <>
-      <div className="finder" ref={box}>
-        <div className="swaying" ref={sway} hidden={Boolean(shown)}>
+      <div className="relative isolate overflow-hidden aspect-square bg-black rounded-sm max-lg:max-w-105" ref={box}>
+        <div className="size-full scale-112" ref={sway} hidden={Boolean(shown)}>
           <Picture
             drawn={seen.picture}
             label={taken ? '' : 'The finder of the simulated camera: a sign under bulbs, swaying with its hands'}
+            className="size-full"
           />
         </div>
         {shown && (
-          <Picture drawn={frame.picture} label={`The frame at ${shutterWords(shutterS)}; can you read the small letters?`} />
+          <Picture
+            drawn={frame.picture}
+            label={`The frame at ${shutterWords(shutterS)}; can you read the small letters?`}
+            className="size-full"
+          />
         )}
-        <span className="tag foot">
+        <PictureTag className="bottom-1.5 left-1.5">
           {frame.failed !== null
             ? `The frame cannot be drawn: ${frame.failed}`
             : taken
               ? `${shutterWords(shutterS)}, ${view}`
               : 'Finder'}
-        </span>
+        </PictureTag>
       </div>
       {taken ? (
-        <p className="small">Sharp if you can read “every evening” at a glance.</p>
+        <p>Sharp if you can read “every evening” at a glance.</p>
       ) : (
-        <button type="button" className="btn go" onClick={onTake}>
+        <Button look="go" onClick={onTake}>
           Take the frame <kbd>f</kbd>
-        </button>
+        </Button>
       )}
     </>
   );

@@ -2,12 +2,14 @@ import { type StoredTaste, type TasteSeries } from '@hushto/contract';
 import { capital, dayWords, isoWords, viewOf } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
-import { useLibrary } from '../../state/library.ts';
+import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
+import { SeriesLink } from '../../components/SeriesLink.tsx';
 import { ceilingStateOf, tasteStateOf } from '../../domain/tasteSeries.ts';
+import { useLibrary } from '../../state/library.ts';
 import { CeilingSheet } from './CeilingSheet.tsx';
-import { RoomPage } from '../../components/RoomPage.tsx';
 import { NewTaste } from './NewTaste.tsx';
 import { TasteSheet } from './TasteSheet.tsx';
 import { tasteWords } from './words.ts';
@@ -31,16 +33,15 @@ function Tastes() {
   return (
     <RoomPage
       room="you"
-      look="grain-page"
       aside={
         <>
           <List tastes={tastes} openId={open?.id ?? ''} />
-          <button type="button" className="btn" onClick={() => setAsking('taste')}>
-            <Plus className="i" aria-hidden="true" /> Start a taste test
-          </button>
-          <button type="button" className="btn" onClick={() => setAsking('ceiling')}>
-            <Plus className="i" aria-hidden="true" /> Find an ISO ceiling
-          </button>
+          <Button onClick={() => setAsking('taste')}>
+            <Plus aria-hidden="true" /> Start a taste test
+          </Button>
+          <Button onClick={() => setAsking('ceiling')}>
+            <Plus aria-hidden="true" /> Find an ISO ceiling
+          </Button>
         </>
       }
     >
@@ -51,15 +52,15 @@ function Tastes() {
           <CeilingSheet key={open.id} stored={open} />
         ) : null
       ) : (
-        <div className="learn-sheet">
-          <section className="learn-main">
+        <RoomSheet beside="wide">
+          <section className="flex flex-col min-w-0">
             <h2>Nothing looked at yet</h2>
             <p>
               A dozen choices between two frames of one scene tell how much grain you take for less blur; a dozen looks at rising
               ISO tell where your ceiling is. Plans use both from then on.
             </p>
           </section>
-        </div>
+        </RoomSheet>
       )}
       {asking && (
         <NewTaste
@@ -81,23 +82,23 @@ const isCeiling = (stored: StoredTaste): stored is StoredOf<'ceiling'> => stored
 
 function List({ tastes, openId }: { tastes: readonly StoredTaste[]; openId: string }) {
   return (
-    <nav className="series-list" aria-label="Taste tests">
+    <nav className="flex flex-col gap-3 -ml-3" aria-label="Taste tests">
       {(['taste', 'ceiling'] as const).map((kind) => {
         const own = tastes.filter(({ document }) => document.kind === kind);
         if (own.length === 0) return null;
         return (
           <section key={kind}>
-            <h2>{kind === 'taste' ? 'Taste' : 'ISO ceilings'}</h2>
-            <ul>
+            <h2 className="pl-3">{kind === 'taste' ? 'Taste' : 'ISO ceilings'}</h2>
+            <ul className="mt-0.5">
               {own.map(({ id, document }) => (
                 <li key={id}>
-                  <Link to={`/you/taste/${id}`} aria-current={id === openId ? 'page' : undefined}>
-                    <b>{document.title}</b>
-                    <span className="num value">{document.closed ? resultOf(document) : `${countOf(document)} so far`}</span>
-                    <span className="small quiet">
-                      {capital(viewOf(document.brief))}, {dayWords(document.day)}
-                    </span>
-                  </Link>
+                  <SeriesLink
+                    to={`/you/taste/${id}`}
+                    current={id === openId}
+                    title={document.title}
+                    value={document.closed ? resultOf(document) : `${countOf(document)} so far`}
+                    line={`${capital(viewOf(document.brief))}, ${dayWords(document.day)}`}
+                  />
                 </li>
               ))}
             </ul>

@@ -2,11 +2,16 @@ import type { StoredTaste } from '@hushto/contract';
 import { shutterLabel } from '@hushto/core';
 import { capital, isoWords, shutterWords, stopWords, viewOf } from '@hushto/words';
 import { useRef } from 'react';
-import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
+import { Answers } from '../../components/Answers.tsx';
+import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
+import { Problem } from '../../components/Field.tsx';
+import { Finding } from '../../components/Finding.tsx';
+import { RoomSheet } from '../../components/RoomPage.tsx';
+import { Table, TableScroll } from '../../components/Table.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
-import { useDocument } from '../../state/documents.ts';
 import { pairJob, settingsFor, tasteStateOf, withChoice, type Pair, type TasteTest } from '../../domain/tasteSeries.ts';
+import { useDocument } from '../../state/documents.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
 import { tasteWords } from './words.ts';
 
@@ -23,18 +28,19 @@ export function TasteSheet({ stored }: { stored: Stored }) {
   const choose = (left: boolean): void => {
     if (pair && !test.closed) change((before) => withChoice(before, pair, left));
   };
-  useShortcuts({ s: () => choose(true), l: () => choose(false) });
+  useShortcuts({ s: ['The left frame', () => choose(true)], l: ['The right frame', () => choose(false)] });
   const count = test.choices.length;
   return (
-    <div className="learn-sheet one">
-      <section className="learn-main" aria-label={test.title}>
+    <RoomSheet>
+      <section className="flex flex-col min-w-0" aria-label={test.title}>
         {!test.closed && pair ? (
           <>
             <h2>
-              Choice {count + 1} of about {count + state.more}: <span className="quiet">which would you keep?</span>
+              Choice {count + 1} of about {count + state.more}:{' '}
+              <span className="font-normal text-quiet">which would you keep?</span>
             </h2>
             <Pairs test={test} pair={pair} onChoose={choose} />
-            <p className="help">
+            <p className="text-quiet">
               {capital(viewOf(test.brief))}, as it will be seen: look from where you look at pictures. Alike? Take either; that is
               an answer too. The result is not shown before the end, so that it does not lead you.
             </p>
@@ -52,9 +58,21 @@ export function TasteSheet({ stored }: { stored: Stored }) {
           onTakeBack={() => change((before) => ({ ...before, choices: before.choices.slice(0, -1), closed: false }))}
         />
       </section>
-    </div>
+    </RoomSheet>
   );
 }
+
+/** One of the two; pressing it keeps it. */
+const Side = ({ label, drawn, onKeep }: { label: string; drawn: Drawn; onKeep: () => void }) => (
+  <button
+    type="button"
+    className="min-w-0 cursor-pointer overflow-hidden rounded-sm bg-black"
+    aria-label={label}
+    onClick={onKeep}
+  >
+    <Picture drawn={drawn.picture} label="" className="size-full" />
+  </button>
+);
 
 /** Two frames beside each other; nothing tells which is which. */
 function Pairs({ test, pair, onChoose }: { test: TasteTest; pair: Pair; onChoose: (left: boolean) => void }) {
@@ -68,23 +86,16 @@ function Pairs({ test, pair, onChoose }: { test: TasteTest; pair: Pair; onChoose
   const failed = left.failed ?? right.failed;
   return (
     <>
-      <div className="pairs" ref={box}>
-        <button type="button" aria-label="Keep the left frame" onClick={() => onChoose(true)}>
-          <Picture drawn={left.picture} label="" />
-        </button>
-        <button type="button" aria-label="Keep the right frame" onClick={() => onChoose(false)}>
-          <Picture drawn={right.picture} label="" />
-        </button>
+      <div className="grid grid-cols-2 gap-4 mt-2 mb-2.5 min-h-80 max-h-155 flex-[1_1_420px] max-sm:gap-2" ref={box}>
+        <Side label="Keep the left frame" drawn={left} onKeep={() => onChoose(true)} />
+        <Side label="Keep the right frame" drawn={right} onKeep={() => onChoose(false)} />
       </div>
-      {failed !== null && <p className="help bad">The frames cannot be drawn: {failed}</p>}
-      <div className="judge low">
-        <button type="button" className="btn" onClick={() => onChoose(true)}>
-          The left one <kbd>s</kbd>
-        </button>
-        <button type="button" className="btn" onClick={() => onChoose(false)}>
-          The right one <kbd>l</kbd>
-        </button>
-      </div>
+      {failed !== null && <Problem>The frames cannot be drawn: {failed}</Problem>}
+      <Answers
+        low
+        first={{ label: 'The left one', letter: 's', onGive: () => onChoose(true) }}
+        second={{ label: 'The right one', letter: 'l', onGive: () => onChoose(false) }}
+      />
     </>
   );
 }
@@ -102,32 +113,23 @@ function Result({ test }: { test: TasteTest }) {
         : `Blur bothers you ${size} more than grain`;
   return (
     <>
-      <div className="answer">
-        <div>
-          <h2>Your taste</h2>
-          <p className="big">
-            <output>
-              {tasteWords(median)}
-              <small>{Math.abs(median) < 1.17 ? 'stop' : 'stops'}</small>
-            </output>
-          </p>
-        </div>
-        <p>
-          {verdict}
-          {Math.abs(median) < 1 / 6 ? '.' : `: noise counts as if there were ${size} ${median > 0 ? 'more' : 'less'} of it.`}{' '}
-          After {test.choices.length} choices it lies{' '}
-          <b>
-            between {tasteWords(low)} and {tasteWords(high)}
-          </b>
-          , 9 times in 10.{' '}
-          {repeated > 0
-            ? `Of ${repeated} pairs shown again with sides changed you chose ${alike} alike.`
-            : 'No pair was shown again, so how steady it is cannot be told.'}
-        </p>
-      </div>
+      <Finding asked="Your taste" value={tasteWords(median)} unit={Math.abs(median) < 1.17 ? 'stop' : 'stops'}>
+        {verdict}
+        {Math.abs(median) < 1 / 6
+          ? '.'
+          : `: noise counts as if there were ${size} ${median > 0 ? 'more' : 'less'} of it.`} After {test.choices.length} choices
+        it lies{' '}
+        <b>
+          between {tasteWords(low)} and {tasteWords(high)}
+        </b>
+        , 9 times in 10.{' '}
+        {repeated > 0
+          ? `Of ${repeated} pairs shown again with sides changed you chose ${alike} alike.`
+          : 'No pair was shown again, so how steady it is cannot be told.'}
+      </Finding>
       <TasteBar median={median} low={low} high={high} />
-      <div className="scrolls choices" tabIndex={0} role="region" aria-label="Every choice">
-        <table className="data">
+      <TableScroll className="my-2 max-h-93 min-h-40 flex-[0_1_auto]" label="Every choice">
+        <Table>
           <thead>
             <tr>
               <th scope="col">Choice</th>
@@ -141,7 +143,7 @@ function Result({ test }: { test: TasteTest }) {
               <tr key={id}>
                 <th scope="row">
                   {n + 1}
-                  {repeats && <span className="small quiet"> again</span>}
+                  {repeats && <span className="text-13 text-quiet"> again</span>}
                 </th>
                 <td>
                   {shutterWords(slowerS)}, {isoAt(test, slowerS)}
@@ -153,8 +155,8 @@ function Result({ test }: { test: TasteTest }) {
               </tr>
             ))}
           </tbody>
-        </table>
-      </div>
+        </Table>
+      </TableScroll>
     </>
   );
 }
@@ -169,13 +171,13 @@ function isoAt({ brief }: TasteTest, shutterS: number): string {
 function TasteBar({ median, low, high }: { median: number; low: number; high: number }) {
   const at = (stops: number): string => `${50 + (Math.min(4, Math.max(-4, stops)) / 8) * 100}%`;
   return (
-    <div className="taste-bar" aria-hidden="true">
-      <span className="ends">blur bothers more</span>
-      <div>
-        <i style={{ left: at(low), right: `calc(100% - ${at(high)})` }} />
-        <b style={{ left: at(median) }} />
+    <div className="grid grid-cols-[auto_minmax(0,1fr)_auto] gap-4 items-center my-3 text-13 text-quiet" aria-hidden="true">
+      <span>blur bothers more</span>
+      <div className="relative h-6 border-b border-b-edge [background:linear-gradient(var(--edge),var(--edge))_50%_100%_/_1px_10px_no-repeat]">
+        <i className="absolute bottom-2 h-1 bg-hush rounded-xs" style={{ left: at(low), right: `calc(100% - ${at(high)})` }} />
+        <b className="absolute bottom-1 -ml-1.5 size-3 bg-hush border-2 border-panel rounded-full" style={{ left: at(median) }} />
       </div>
-      <span className="ends">grain bothers more</span>
+      <span>grain bothers more</span>
     </div>
   );
 }

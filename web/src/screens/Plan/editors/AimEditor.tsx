@@ -20,10 +20,10 @@ export function AimEditor({ brief, edit }: EditorProps) {
         options={OPTIONS}
         onChange={(value) => edit(patch('picture', { aim: value }))}
       />
-      <p className="help">{AIM_WORDS[aim].says}</p>
+      <p className="text-quiet">{AIM_WORDS[aim].says}</p>
       {AIMS[aim].follows && (
         <>
-          <p className="field small quiet">Streak of the background, of the picture width</p>
+          <p className="grid gap-1 text-13 text-quiet">Streak of the background, of the picture width</p>
           <Quantity
             label="Streak of the background"
             value={streakShare * 100}
@@ -35,7 +35,7 @@ export function AimEditor({ brief, edit }: EditorProps) {
             marks={['2', '8', '30 %']}
             onChange={(percent) => edit(patch('picture', { streakShare: percent / 100 }))}
           />
-          <p className="field small quiet">How well you follow: error, of the streak</p>
+          <p className="grid gap-1 text-13 text-quiet">How well you follow: error, of the streak</p>
           <Quantity
             label="Error of following"
             value={error * 100}

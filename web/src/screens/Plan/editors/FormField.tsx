@@ -1,6 +1,8 @@
 import { useId, useState } from 'react';
 import type { FieldError, UseFormRegisterReturn } from 'react-hook-form';
 import { z } from 'zod';
+import { Button } from '../../../components/Button.tsx';
+import { Field, FieldBox, Problem } from '../../../components/Field.tsx';
 
 interface FormFieldProps {
   label: string;
@@ -12,9 +14,8 @@ interface FormFieldProps {
 export function FormField({ label, error, input }: FormFieldProps) {
   const id = useId();
   return (
-    <div className="field">
-      <label htmlFor={id}>{label}</label>
-      <span className={error ? 'inp bad' : 'inp'}>
+    <Field htmlFor={id} label={label} problem={error?.message}>
+      <FieldBox bad={error !== undefined}>
         <input
           id={id}
           autoComplete="off"
@@ -22,13 +23,8 @@ export function FormField({ label, error, input }: FormFieldProps) {
           aria-describedby={error ? `${id}-help` : undefined}
           {...input}
         />
-      </span>
-      {error && (
-        <span id={`${id}-help`} className="help bad">
-          {error.message}
-        </span>
-      )}
-    </div>
+      </FieldBox>
+    </Field>
   );
 }
 
@@ -45,18 +41,14 @@ interface FormEndProps {
 export function FormEnd({ action, failure, busy, onCancel }: FormEndProps) {
   return (
     <>
-      {failure && (
-        <p className="help bad" role="alert">
-          {failure}
-        </p>
-      )}
-      <div className="row">
-        <button type="button" className="btn s bare" onClick={onCancel}>
+      {failure && <Problem alert>{failure}</Problem>}
+      <div className="flex items-center justify-between gap-3">
+        <Button look="bare" size="s" onClick={onCancel}>
           Back
-        </button>
-        <button type="submit" className="btn s go" disabled={busy}>
+        </Button>
+        <Button type="submit" look="go" size="s" disabled={busy}>
           {action}
-        </button>
+        </Button>
       </div>
     </>
   );

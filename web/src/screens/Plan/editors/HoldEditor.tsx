@@ -1,10 +1,11 @@
 import { countingSeries, seriesFor } from '@hushto/contract';
 import { CONDITION_NAMES, HOLD_CONDITIONS, type HoldCondition } from '@hushto/core';
 import { capital, CONDITION_WORDS, dayWords } from '@hushto/words';
-import { useId } from 'react';
 import { Link } from 'react-router';
-import { useLibrary } from '../../../state/library.ts';
+import { Checkbox } from '../../../components/Checkbox.tsx';
+import { Select } from '../../../components/Select.tsx';
 import { steadyText } from '../../../quantities/quantities.ts';
+import { useLibrary } from '../../../state/library.ts';
 import { patch, type EditorProps } from './editing.ts';
 
 /** What steadies or unsettles the hands. */
@@ -14,22 +15,17 @@ export function HoldEditor({ brief, edit }: EditorProps) {
     edit(patch('hold', { conditions: on ? [...conditions, condition] : conditions.filter((other) => other !== condition) }));
   return (
     <>
-      <ul className="ticks">
+      <ul className="grid gap-1.5">
         {CONDITION_NAMES.map((condition) => (
           <li key={condition}>
-            <label className="tick">
-              <input
-                type="checkbox"
-                checked={conditions.includes(condition)}
-                onChange={(event) => toggle(condition, event.target.checked)}
-              />
-              <span>{capital(CONDITION_WORDS[condition])}</span>
-              <span className="quiet small num">{steadyText(HOLD_CONDITIONS[condition])}</span>
-            </label>
+            <Checkbox checked={conditions.includes(condition)} onChange={(on) => toggle(condition, on)}>
+              <span className="flex-1">{capital(CONDITION_WORDS[condition])}</span>
+              <span className="text-13 tabular-nums text-quiet">{steadyText(HOLD_CONDITIONS[condition])}</span>
+            </Checkbox>
           </li>
         ))}
       </ul>
-      <p className="help">In stops of shutter. Our starting values, until you test your own hands.</p>
+      <p className="text-quiet">In stops of shutter. Our starting values, until you test your own hands.</p>
       <TestedHands brief={brief} edit={edit} />
     </>
   );
@@ -38,40 +34,26 @@ export function HoldEditor({ brief, edit }: EditorProps) {
 /** Whose hands the plan takes: the nearest hold test by itself, one of them by name, or the starting value. */
 function TestedHands({ brief, edit }: EditorProps) {
   const holds = useLibrary((library) => library.holds);
-  const id = useId();
   const counting = countingSeries(holds);
   const nearest = seriesFor({ ...brief, hold: { ...brief.hold, seriesId: undefined } }, holds);
   if (counting.length === 0)
     return (
-      <p className="help">
+      <p className="text-quiet">
         <Link to="/you/steadiness">Test your own hands</Link>: 18 frames replace the starting value.
       </p>
     );
   const { seriesId } = brief.hold;
   const value = seriesId === undefined ? 'nearest' : (seriesId ?? 'start');
   return (
-    <div className="field">
-      <label htmlFor={id}>Hands</label>
-      <select
-        id={id}
-        className="inp"
-        value={value}
-        onChange={({ target }) =>
-          edit(
-            patch('hold', {
-              seriesId: target.value === 'nearest' ? undefined : target.value === 'start' ? null : target.value,
-            }),
-          )
-        }
-      >
-        <option value="nearest">Nearest test: {nearest?.document.title ?? 'none'}</option>
-        {counting.map((stored) => (
-          <option key={stored.id} value={stored.id}>
-            {stored.document.title}, {dayWords(stored.document.day)}
-          </option>
-        ))}
-        <option value="start">The starting value</option>
-      </select>
-    </div>
+    <Select
+      label="Hands"
+      value={value}
+      options={[
+        { value: 'nearest', label: `Nearest test: ${nearest?.document.title ?? 'none'}` },
+        ...counting.map(({ id, document }) => ({ value: id, label: `${document.title}, ${dayWords(document.day)}` })),
+        { value: 'start', label: 'The starting value' },
+      ]}
+      onChange={(hands) => edit(patch('hold', { seriesId: hands === 'nearest' ? undefined : hands === 'start' ? null : hands }))}
+    />
   );
 }

@@ -3,6 +3,7 @@ import { sensorOf, type Body, type ShelfLensDocument, type StoredLens } from '@h
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../../components/Button.tsx';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { Slider } from '../../../components/Slider.tsx';
@@ -32,7 +33,7 @@ const GUESS_NAMES: Record<string, string> = {
 function Guesses({ of }: { of: readonly string[] | undefined }) {
   const names = (of ?? []).map((key) => GUESS_NAMES[key]).filter((name) => name !== undefined);
   if (names.length === 0) return null;
-  return <p className="help">Our guess until you measure: {names.join(', ')}.</p>;
+  return <p className="text-quiet">Our guess until you measure: {names.join(', ')}.</p>;
 }
 
 /** The body: one of the shelf, or one of one's own. */
@@ -47,7 +48,7 @@ export function BodyEditor({ brief, edit, close }: EditorProps & { close: () => 
   };
   if (adding) {
     return (
-      <Suspense fallback={<p className="help">One moment.</p>}>
+      <Suspense fallback={<p className="text-quiet">One moment.</p>}>
         <OwnBodyForm onAdded={(stored) => take(stored.id, stored.document)} onCancel={() => setAdding(false)} />
       </Suspense>
     );
@@ -66,9 +67,9 @@ export function BodyEditor({ brief, edit, close }: EditorProps & { close: () => 
         empty="The shelf is empty. Add a body of your own."
       />
       <Guesses of={chosen?.document.guessed} />
-      <button type="button" className="btn s" onClick={() => setAdding(true)}>
-        <Plus className="i" aria-hidden="true" /> Add my own body
-      </button>
+      <Button size="s" onClick={() => setAdding(true)}>
+        <Plus aria-hidden="true" /> Add my own body
+      </Button>
     </>
   );
 }
@@ -89,7 +90,7 @@ export function FocalEditor({ brief, edit }: EditorProps) {
   );
   const { lastFocal, set } = useSettings(useShallow(({ lastFocal, set }) => ({ lastFocal, set })));
   if (!zoom || zoom.document.focalFromMm === zoom.document.focalToMm)
-    return <p className="help">This lens is not on your shelf: choose it there to change its focal length.</p>;
+    return <p className="text-quiet">This lens is not on your shelf: choose it there to change its focal length.</p>;
   const { focalFromMm, focalToMm } = zoom.document;
   return (
     <Quantity
@@ -125,7 +126,7 @@ export function LensEditor({ brief, edit, close }: EditorProps & { close: () => 
   };
   if (adding) {
     return (
-      <Suspense fallback={<p className="help">One moment.</p>}>
+      <Suspense fallback={<p className="text-quiet">One moment.</p>}>
         <OwnLensForm onAdded={take} onCancel={() => setAdding(false)} />
       </Suspense>
     );
@@ -141,9 +142,9 @@ export function LensEditor({ brief, edit, close }: EditorProps & { close: () => 
         empty="No lens by that name. Add your own."
       />
       <Guesses of={chosen?.document.guessed} />
-      <button type="button" className="btn s" onClick={() => setAdding(true)}>
-        <Plus className="i" aria-hidden="true" /> Add my own lens
-      </button>
+      <Button size="s" onClick={() => setAdding(true)}>
+        <Plus aria-hidden="true" /> Add my own lens
+      </Button>
     </>
   );
 }
@@ -172,7 +173,7 @@ export function StabiliserEditor({ brief, edit }: EditorProps) {
           }))
         }
       />
-      <p className="help">
+      <p className="text-quiet">
         Rated {shortNumber(rated)} stops; hands usually get three quarters of that, {stopsLabel(rated * STABILISER_SHARE)}. It
         steadies you, never the subject.
       </p>

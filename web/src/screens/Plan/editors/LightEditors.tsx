@@ -11,13 +11,15 @@ import {
   type Brief,
 } from '@hushto/core';
 import { useState } from 'react';
-import { MarkField } from '../../../components/MarkField.tsx';
+import { Button } from '../../../components/Button.tsx';
 import { EvQuantity } from '../../../components/EvQuantity.tsx';
+import { MarkField } from '../../../components/MarkField.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { evText, shortNumber } from '../../../quantities/quantities.ts';
+import { Nearby } from './Nearby.tsx';
 import { patch, type EditorProps } from './editing.ts';
 
 const evRange = (from: number, to: number): string => (from === to ? evText(from) : `${evText(from)} to ${to.toFixed(0)}`);
@@ -37,7 +39,7 @@ export function SceneEditor({ brief, edit, close }: EditorProps & { close: () =>
           close();
         }}
       />
-      <p className="help">Planned at the darker third of its range. A meter reading beats it.</p>
+      <p className="text-quiet">Planned at the darker third of its range. A meter reading beats it.</p>
     </>
   );
 }
@@ -63,6 +65,7 @@ export function EvEditor({ brief, edit }: EditorProps) {
         onChange={setWay}
       />
       {way === 'ev' && <EvQuantity value={ev100} onChange={give} />}
+      <Nearby brief={brief} values={aStopEither} />
       {way === 'meter' && <MeterReading onRead={give} />}
       {way === 'lux' && (
         <NumberField
@@ -75,12 +78,18 @@ export function EvEditor({ brief, edit }: EditorProps) {
           }}
         />
       )}
-      <p className="help">
+      <p className="text-quiet">
         What a grey card at the subject reads: {evText(ev100)} is {shortNumber(illuminanceLux(ev100))} lx.
       </p>
     </>
   );
 }
+
+const aStopEither = (brief: Brief) =>
+  [-1, 1].map((stops) => ({
+    at: evText(brief.light.ev100 + stops),
+    made: patch('light', { ev100: brief.light.ev100 + stops })(brief),
+  }));
 
 /** Shutter, aperture and ISO as a meter gave them, off a grey card or something as bright. */
 function MeterReading({ onRead }: { onRead: (ev100: number) => void }) {
@@ -93,7 +102,7 @@ function MeterReading({ onRead }: { onRead: (ev100: number) => void }) {
       onRead(exposureValue(shutterMarks.value(t), apertureMarks.value(n), isoMarks.value(k)));
   };
   return (
-    <div className="trio">
+    <div className="grid grid-cols-3 items-start gap-2">
       <MarkField
         label="Shutter"
         text={shutter}
@@ -115,9 +124,9 @@ function MeterReading({ onRead }: { onRead: (ev100: number) => void }) {
         example="1600"
         onText={(text) => (setIso(text), give(shutter, aperture, text))}
       />
-      <button type="button" className="btn s" onClick={() => give(shutter, aperture, iso)}>
+      <Button size="s" onClick={() => give(shutter, aperture, iso)}>
         Use this reading
-      </button>
+      </Button>
     </div>
   );
 }
@@ -162,7 +171,7 @@ export function FlickerEditor({ brief, edit }: EditorProps) {
       )}
       {lamp === 'driver' && (
         <>
-          <p className="field small quiet">Frequency of the driver</p>
+          <p className="grid gap-1 text-13 text-quiet">Frequency of the driver</p>
           <Quantity
             label="Frequency of the driver"
             value={frequencyHz}
@@ -177,8 +186,8 @@ export function FlickerEditor({ brief, edit }: EditorProps) {
           />
         </>
       )}
-      {modulation > 0 && <p className="help">{safeWords(brief)}</p>}
-      <p className="help">Lamps on the mains brighten twice in every cycle. Depth by lamp: common practice.</p>
+      {modulation > 0 && <p className="text-quiet">{safeWords(brief)}</p>}
+      <p className="text-quiet">Lamps on the mains brighten twice in every cycle. Depth by lamp: common practice.</p>
     </>
   );
 }

@@ -47,7 +47,7 @@ export function MeasureDistance({ brief, edit }: EditorProps) {
         }}
       />
       {distanceFrom && (
-        <p className="help">
+        <p className="text-quiet">
           {distanceText(distanceM, unit)}, give or take {percent(distanceFrom.errorShare)}: as sure as its height.
         </p>
       )}

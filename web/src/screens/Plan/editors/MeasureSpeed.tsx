@@ -2,14 +2,16 @@ import { MOVING_THINGS, speedByStopwatch, speedOnPhoto, USUAL_SIZE_ERROR, type M
 import { percent, plainNumber } from '@hushto/words';
 import { ImagePlus, Timer } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { Button } from '../../../components/Button.tsx';
+import { Problem } from '../../../components/Field.tsx';
 import { FileButton } from '../../../components/FileButton.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { shortNumber, speedText } from '../../../quantities/quantities.ts';
 import { useSettings } from '../../../state/settings.ts';
 import { askPhoto } from '../../../workers/photos.ts';
-import { patch, type EditorProps } from './editing.ts';
 import { LineOnPhoto, type Drawn, type Read } from './LineOnPhoto.tsx';
+import { patch, type EditorProps } from './editing.ts';
 
 type Way = Extract<MeasuredBy, 'stopwatch' | 'streak' | 'twoFrames'>;
 const WAYS: readonly { value: Way; label: string }[] = [
@@ -35,7 +37,7 @@ export function MeasureSpeed({ brief, edit }: EditorProps) {
         <OnPhotos key={way} way={way} brief={brief} onMeasured={(measured) => give(way, measured)} />
       )}
       {speedFrom && (
-        <p className="help" role="status">
+        <p className="text-quiet" role="status">
           {speedText(speedMps, unit)}, give or take {percent(speedFrom.errorShare)}.
         </p>
       )}
@@ -84,7 +86,7 @@ function Stopwatch({ brief, onMeasured }: WayProps) {
       {by === 'metres' ? (
         <NumberField label="Way, m" value={metres} unit="m" format={shortNumber} onChange={(m) => m > 0 && setMetres(m)} />
       ) : (
-        <div className="pair">
+        <div className="grid grid-cols-2 items-start gap-3">
           <NumberField label="Lengths" value={lengths} format={shortNumber} onChange={(n) => n > 0 && setLengths(n)} />
           <NumberField
             label="One length, m"
@@ -95,9 +97,8 @@ function Stopwatch({ brief, onMeasured }: WayProps) {
           />
         </div>
       )}
-      <button
-        type="button"
-        className="btn mt-2 min-h-11 w-full"
+      <Button
+        className="mt-2 min-h-11 w-full"
         onPointerDown={({ timeStamp }) => tap(timeStamp)}
         onKeyDown={(event) => {
           if (event.key === 'Enter' || event.key === ' ') {
@@ -106,9 +107,9 @@ function Stopwatch({ brief, onMeasured }: WayProps) {
           }
         }}
       >
-        <Timer className="i" aria-hidden="true" /> {running ? 'It is at the end: tap' : 'It is at the start: tap'}
-      </button>
-      {took !== null && <p className="help">It took {plainNumber(took)} s.</p>}
+        <Timer aria-hidden="true" /> {running ? 'It is at the end: tap' : 'It is at the start: tap'}
+      </Button>
+      {took !== null && <p className="text-quiet">It took {plainNumber(took)} s.</p>}
     </>
   );
 }
@@ -149,7 +150,7 @@ function OnPhotos({ way, brief, onMeasured }: WayProps & { way: 'streak' | 'twoF
   };
   return (
     <>
-      <p className="help">
+      <p className="text-quiet">
         {way === 'streak'
           ? 'A photo with this body and lens, uncropped: draw along the streak.'
           : 'Two photos of one burst with this body and lens, uncropped: draw from where it is in the first to where it is in the second.'}
@@ -161,7 +162,7 @@ function OnPhotos({ way, brief, onMeasured }: WayProps & { way: 'streak' | 'twoF
             : `Choose photo ${photos.length + 1} of 2`
           : 'Choose another'}
       </FileButton>
-      {problem && <p className="help bad">{problem}</p>}
+      {problem && <Problem>{problem}</Problem>}
       {way === 'streak' ? (
         photos.length > 0 && (
           <NumberField

@@ -1,8 +1,11 @@
 import { FOCUS_CHOICES, planWithoutLadder, type Brief, type FocusChoice, type PlanAtLight, type ShutterType } from '@hushto/core';
 import { evDigits, plainNumber } from '@hushto/words';
-import { useId, useMemo } from 'react';
+import { useMemo } from 'react';
+import { Checkbox } from '../../../components/Checkbox.tsx';
+import { PanelSections } from '../../../components/Panel.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
+import { Select } from '../../../components/Select.tsx';
 import { shortNumber, signedText } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -23,13 +26,12 @@ const FOCUSING: Record<FocusChoice, string> = {
 /** Which shutter, and where autofocus gives up. */
 export function MoreKit({ brief, edit }: EditorProps) {
   const { sensor, lens } = brief.kit;
-  const focusId = useId();
   const type = brief.picture.shutter ?? 'firstCurtain';
   const setSensor = (change: Partial<Brief['kit']['sensor']>): void =>
     edit((was) => ({ ...was, kit: { ...was.kit, sensor: { ...was.kit.sensor, ...change } } }));
   const plan = useMemo(() => planWithoutLadder(brief), [brief]);
   return (
-    <div className="sections">
+    <PanelSections>
       <section>
         <SegmentedControl
           label="Shutter"
@@ -39,7 +41,7 @@ export function MoreKit({ brief, edit }: EditorProps) {
         />
         {type === 'electronic' ? (
           <>
-            <p className="field small quiet">Time it takes to read a frame</p>
+            <p className="grid gap-1 mt-2 text-13 text-quiet">Time it takes to read a frame</p>
             <Quantity
               label="Readout time"
               value={sensor.readoutS * 1000}
@@ -52,10 +54,10 @@ export function MoreKit({ brief, edit }: EditorProps) {
               marks={['fast 4', '20', 'slow 80']}
               onChange={(ms) => setSensor({ readoutS: ms / 1000 })}
             />
-            <p className="help">{rollingWords(plan)}</p>
+            <p className="text-quiet">{rollingWords(plan)}</p>
           </>
         ) : (
-          <p className="help">
+          <p className="text-quiet">
             {type === 'mechanical'
               ? 'Its first curtain shakes the camera between 1/125 and 1/8 s.'
               : 'Steadier than mechanical; at more than 1/2000 s and wide open it spoils soft backgrounds.'}
@@ -63,23 +65,16 @@ export function MoreKit({ brief, edit }: EditorProps) {
         )}
       </section>
       <section>
-        <div className="field">
-          <label htmlFor={focusId}>Focus</label>
-          <select
-            id={focusId}
-            className="inp"
-            value={brief.picture.focus ?? CHOSEN}
-            onChange={({ target: { value } }) => edit(patch('picture', { focus: FOCUS_CHOICES.find((one) => one === value) }))}
-          >
-            <option value={CHOSEN}>Chosen by the plan</option>
-            {FOCUS_CHOICES.map((choice) => (
-              <option key={choice} value={choice}>
-                {FOCUSING[choice]}
-              </option>
-            ))}
-          </select>
-        </div>
-        <h3>Autofocus gives up at</h3>
+        <Select
+          label="Focus"
+          value={brief.picture.focus ?? CHOSEN}
+          options={[
+            { value: CHOSEN, label: 'Chosen by the plan' },
+            ...FOCUS_CHOICES.map((choice) => ({ value: choice, label: FOCUSING[choice] })),
+          ]}
+          onChange={(focus) => edit(patch('picture', { focus: focus === CHOSEN ? undefined : focus }))}
+        />
+        <h3 className="text-15">Autofocus gives up at</h3>
         <Quantity
           label="Autofocus limit"
           value={sensor.focusLimit.ev}
@@ -91,28 +86,21 @@ export function MoreKit({ brief, edit }: EditorProps) {
           marks={['−8', '−3', '2']}
           onChange={(ev) => setSensor({ focusLimit: { ...sensor.focusLimit, ev } })}
         />
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={lens.opensToFocus}
-            onChange={(event) => {
-              const opensToFocus = event.target.checked;
-              edit((was) => ({ ...was, kit: { ...was.kit, lens: { ...was.kit.lens, opensToFocus } } }));
-            }}
-          />
+        <Checkbox
+          checked={lens.opensToFocus}
+          onChange={(opensToFocus) => edit((was) => ({ ...was, kit: { ...was.kit, lens: { ...was.kit.lens, opensToFocus } } }))}
+        >
           The lens opens to focus, whatever the aperture
-        </label>
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={brief.subject.lowContrast ?? false}
-            onChange={(event) => edit(patch('subject', { lowContrast: event.target.checked }))}
-          />
+        </Checkbox>
+        <Checkbox
+          checked={brief.subject.lowContrast ?? false}
+          onChange={(lowContrast) => edit(patch('subject', { lowContrast }))}
+        >
           Little contrast to focus on
-        </label>
-        <p className="help">Here it has {signedText(plan.figures.focusHeadroomEv)} EV to spare; one is comfortable.</p>
+        </Checkbox>
+        <p className="text-quiet">Here it has {signedText(plan.figures.focusHeadroomEv)} EV to spare; one is comfortable.</p>
       </section>
-    </div>
+    </PanelSections>
   );
 }
 

@@ -12,7 +12,9 @@ import {
 } from '@hushto/core';
 import { evDigits, stopWords, toneWord } from '@hushto/words';
 import { NumberField } from '../../../components/NumberField.tsx';
+import { PanelSections } from '../../../components/Panel.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
+import { Select } from '../../../components/Select.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { percentText, shortNumber } from '../../../quantities/quantities.ts';
 import { patch, type EditorProps } from './editing.ts';
@@ -26,11 +28,11 @@ const SWINGS: readonly { value: 'steady' | 'slow' | 'chases'; label: string; swi
 /** Light that swings, how it is coloured, and what the meter makes of subject and background. */
 export function MoreLight(props: EditorProps) {
   return (
-    <div className="sections">
+    <PanelSections>
       <SwingSection {...props} />
       <ColourSection {...props} />
       <MeterSection {...props} />
-    </div>
+    </PanelSections>
   );
 }
 
@@ -77,7 +79,7 @@ function SwingSection({ brief, edit }: EditorProps) {
             steps={28}
             onChange={(periodS) => set({ periodS })}
           />
-          <p className="help">{swingWords(swing)}</p>
+          <p className="text-quiet">{swingWords(swing)}</p>
         </>
       )}
     </section>
@@ -106,14 +108,19 @@ function SwingDrawing({ swing }: { swing: Swing }) {
   });
   return (
     <svg
-      className="swing"
+      className="mt-2 w-full bg-sunk rounded-sm"
       viewBox={`0 0 ${width} ${height}`}
       role="img"
       aria-label={`Light swinging ${stopsLabel(swing.upStops)} stops above and ${stopsLabel(swing.downStops)} below the reading`}
     >
-      <line x1="0" x2={width} y1={y(0)} y2={y(0)} className="reading-line" />
-      <polyline points={points.join(' ')} className="goes" />
-      <text x={width - 2} y={y(0) > 20 ? y(0) - 4 : y(0) + 14} textAnchor="end">
+      <line x1="0" x2={width} y1={y(0)} y2={y(0)} className="stroke-hush stroke-[1.5]" />
+      <polyline points={points.join(' ')} className="fill-none stroke-ink stroke-[1.75]" />
+      <text
+        className="font-text text-13 leading-[1] font-normal fill-hush"
+        x={width - 2}
+        y={y(0) > 20 ? y(0) - 4 : y(0) + 14}
+        textAnchor="end"
+      >
         your reading
       </text>
     </svg>
@@ -137,7 +144,7 @@ function ColourSection({ brief, edit }: EditorProps) {
         onChange={(value) => edit(patch('light', { colour: value }))}
       />
       {colour === 'saturated' && (
-        <p className="help">
+        <p className="text-quiet">
           One channel clips 1⅓ stops before the meter says so, and a face loses its detail: give less, watch the channels, think
           of black and white.
         </p>
@@ -161,7 +168,7 @@ function MeterSection({ brief, edit }: EditorProps) {
     edit(patch('light', { background: { ...background, ...change } }));
   return (
     <section>
-      <h3>Contrast in the frame</h3>
+      <h3 className="text-15">Contrast in the frame</h3>
       <ContrastSelect brief={brief} edit={edit} />
       <MeterDrawing
         tone={subject.tone}
@@ -169,7 +176,7 @@ function MeterSection({ brief, edit }: EditorProps) {
         ground={background.tone * 2 ** background.stops}
         mean={MID_GREY * 2 ** off}
       />
-      <p className="help">
+      <p className="text-quiet">
         {label === '0'
           ? 'An averaging meter gets it right.'
           : `An averaging meter would make it ${stopWords(Math.abs(off))} too ${off > 0 ? 'dark' : 'bright'}: compensate ${off > 0 ? '+' : ''}${label}.`}
@@ -225,7 +232,7 @@ function MeterSection({ brief, edit }: EditorProps) {
         steps={18}
         onChange={(stops) => edit(patch('light', { shadowStops: stops === 0 ? undefined : -Math.round(stops * 3) / 3 }))}
       />
-      <div className="pair">
+      <div className="grid grid-cols-2 items-start gap-3">
         <NumberField
           label="Background reads, EV"
           value={light.ev100 + background.stops}
@@ -262,17 +269,13 @@ function ContrastSelect({ brief, edit }: EditorProps) {
     );
   };
   return (
-    <div className="field">
-      <label htmlFor="contrast">Subject and background</label>
-      <select id="contrast" className="inp" value={known?.id ?? ''} onChange={({ target }) => pick(target.value)}>
-        {!known && <option value="">As set below</option>}
-        {KNOWN_CONTRASTS.map(({ id, label }) => (
-          <option key={id} value={id}>
-            {label}
-          </option>
-        ))}
-      </select>
-    </div>
+    <Select
+      label="Subject and background"
+      value={known?.id ?? null}
+      none="As set below"
+      options={KNOWN_CONTRASTS.map(({ id, label }) => ({ value: id, label }))}
+      onChange={pick}
+    />
   );
 }
 
@@ -284,8 +287,12 @@ function MeterDrawing({ tone, fill, ground, mean }: { tone: number; fill: number
   const [width, height] = [132, 88];
   const area = Math.sqrt(fill);
   return (
-    <div className="meter" role="img" aria-label="Subject and background as tones, and the grey the meter makes of them">
-      <svg viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
+    <div
+      className="flex gap-2 items-center mt-1.5 text-13 text-quiet"
+      role="img"
+      aria-label="Subject and background as tones, and the grey the meter makes of them"
+    >
+      <svg className="flex-none h-16.5 border border-rule rounded-sm" viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
         <rect width={width} height={height} fill={grey(ground)} />
         <rect
           x={(width * (1 - area)) / 2}
@@ -297,7 +304,7 @@ function MeterDrawing({ tone, fill, ground, mean }: { tone: number; fill: number
         />
       </svg>
       <span aria-hidden="true">averages to</span>
-      <svg viewBox="0 0 60 88" aria-hidden="true">
+      <svg className="flex-none h-16.5 border border-rule rounded-sm" viewBox="0 0 60 88" aria-hidden="true">
         <rect width="60" height="44" fill={grey(mean)} />
         <rect y="44" width="60" height="44" fill={grey(MID_GREY)} />
       </svg>

@@ -1,6 +1,7 @@
 import { isoMarks, whatDarkerBuys, type Brief } from '@hushto/core';
 import { isoWords, provenanceWords, shutterWords, stopWords } from '@hushto/words';
 import { Link } from 'react-router';
+import { PanelSections } from '../../../components/Panel.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { patch, type EditorProps } from './editing.ts';
@@ -17,7 +18,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
   const { baseIso, maxIso } = brief.kit.sensor;
   const [from, to] = [isoMarks.nearest(baseIso), isoMarks.nearest(maxIso)];
   return (
-    <div className="sections">
+    <PanelSections>
       <section>
         <SegmentedControl
           label="How dark should it look?"
@@ -25,7 +26,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
           options={KEYS}
           onChange={(value) => edit(patch('picture', { keyStops: Number(value) }))}
         />
-        <p className="help">{keyWords(brief)}</p>
+        <p className="text-quiet">{keyWords(brief)}</p>
       </section>
       <section>
         <SaidSlider
@@ -38,7 +39,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
           marks={['blur bothers more', 'grain bothers more']}
           onChange={(stops) => edit(patch('picture', { tasteStops: Math.round(stops * 3) / 3, tasteFrom: undefined }))}
         />
-        <p className="help">
+        <p className="text-quiet">
           {tasteFrom ? `From ${provenanceWords('taste', tasteFrom)}.` : <Link to="/you/taste">Find your taste by looking</Link>}
         </p>
       </section>
@@ -55,7 +56,7 @@ export function MorePicture({ brief, edit }: EditorProps) {
           />
         </section>
       )}
-    </div>
+    </PanelSections>
   );
 }
 

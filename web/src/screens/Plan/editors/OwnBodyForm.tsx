@@ -3,6 +3,7 @@ import { BODY_DEFAULTS, BodySchema, FORMATS, type StoredBody } from '@hushto/con
 import { formSentence } from '@hushto/words';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
+import { Select } from '../../../components/Select.tsx';
 import { keep } from '../../../state/library.ts';
 import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
@@ -32,7 +33,7 @@ interface OwnBodyFormProps {
 
 /** A body of one's own by format, megapixels and ISO; what nobody prints on the box is our guess until measured. */
 export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
-  const { register, handleSubmit, control, formState } = useForm<Given, unknown, z.output<typeof OwnBody>>({
+  const { register, handleSubmit, control, setValue, formState } = useForm<Given, unknown, z.output<typeof OwnBody>>({
     resolver: zodResolver(OwnBody, { error: formSentence }),
     defaultValues: {
       label: '',
@@ -50,31 +51,29 @@ export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
   const { errors, isSubmitting } = formState;
   const format = useWatch({ control, name: 'format' });
   return (
-    <form className="form" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
+    <form className="grid gap-3" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
       <FormField label="Name" error={errors.label} input={register('label')} />
-      <div className="field">
-        <label htmlFor="own-format">Format</label>
-        <select id="own-format" className="inp" {...register('format')}>
-          {FORMATS.map(({ id, label, widthMm, heightMm }) => (
-            <option key={id} value={id}>
-              {label} ({widthMm} × {heightMm} mm)
-            </option>
-          ))}
-          <option value="other">Another size</option>
-        </select>
-      </div>
+      <Select
+        label="Format"
+        value={format}
+        options={[
+          ...FORMATS.map(({ id, label, widthMm, heightMm }) => ({ value: id, label: `${label} (${widthMm} × ${heightMm} mm)` })),
+          { value: 'other', label: 'Another size' },
+        ]}
+        onChange={(chosen) => setValue('format', chosen)}
+      />
       {format === 'other' && (
-        <div className="pair">
+        <div className="grid grid-cols-2 items-start gap-3">
           <FormField label="Width, mm" error={errors.widthMm} input={register('widthMm')} />
           <FormField label="Height, mm" error={errors.heightMm} input={register('heightMm')} />
         </div>
       )}
       <FormField label="Megapixels" error={errors.megapixels} input={register('megapixels')} />
-      <div className="pair">
+      <div className="grid grid-cols-2 items-start gap-3">
         <FormField label="Base ISO" error={errors.baseIso} input={register('baseIso')} />
         <FormField label="Top ISO" error={errors.maxIso} input={register('maxIso')} />
       </div>
-      <p className="help">
+      <p className="text-quiet">
         The rest starts as our guess: no stabiliser, 8 frames a second, autofocus to EV −3 at f/2, usual noise.
       </p>
       <FormEnd action="Add body" failure={failure} busy={isSubmitting} onCancel={onCancel} />

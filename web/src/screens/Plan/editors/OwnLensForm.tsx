@@ -37,16 +37,18 @@ export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
   });
   const { errors, isSubmitting } = formState;
   return (
-    <form className="form" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
-      <div className="pair">
+    <form className="grid gap-3" noValidate onSubmit={(event) => void handleSubmit(submit)(event)}>
+      <div className="grid grid-cols-2 items-start gap-3">
         <FormField label="Shortest, mm" error={errors.focalFromMm} input={register('focalFromMm')} />
         <FormField label="Longest, mm" error={errors.focalToMm} input={register('focalToMm')} />
       </div>
-      <div className="pair">
+      <div className="grid grid-cols-2 items-start gap-3">
         <FormField label="Widest f/ at the shortest" error={errors.widestFAtFrom} input={register('widestFAtFrom')} />
         <FormField label="Widest f/ at the longest" error={errors.widestFAtTo} input={register('widestFAtTo')} />
       </div>
-      <p className="help">As engraved. The rest starts as our guess: f/16 at the narrowest, no stabiliser, usual sharpness.</p>
+      <p className="text-quiet">
+        As engraved. The rest starts as our guess: f/16 at the narrowest, no stabiliser, usual sharpness.
+      </p>
       <FormEnd action="Add lens" failure={failure} busy={isSubmitting} onCancel={onCancel} />
     </form>
   );

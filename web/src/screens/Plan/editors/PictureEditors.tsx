@@ -1,10 +1,11 @@
-import { isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH } from '@hushto/core';
+import { isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH, type Brief } from '@hushto/core';
 import { isoWords, liftOrIsoWords, provenanceWords, VIEW_OPTIONS, viewNamed } from '@hushto/words';
 import { Link } from 'react-router';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
+import { Nearby } from './Nearby.tsx';
 import { patch, type EditorProps } from './editing.ts';
 
 /** How large the picture will be looked at, and how much of the frame it is. */
@@ -18,7 +19,7 @@ export function ViewEditor({ brief, edit }: EditorProps) {
         options={VIEW_OPTIONS}
         onChange={(value) => edit(patch('picture', { viewCph: VIEWING_CPH[value] }))}
       />
-      <p className="field small quiet">Crop</p>
+      <p className="grid gap-1 text-13 text-quiet">Crop</p>
       <Quantity
         label="Crop"
         value={crop}
@@ -30,7 +31,7 @@ export function ViewEditor({ brief, edit }: EditorProps) {
         marks={['whole frame', '4×']}
         onChange={(value) => edit(patch('picture', { crop: value }))}
       />
-      <p className="help">A print is judged from about its own long side away.</p>
+      <p className="text-quiet">A print is judged from about its own long side away.</p>
     </>
   );
 }
@@ -58,10 +59,11 @@ export function IsoCeilingEditor({ brief, edit }: EditorProps) {
           )
         }
       />
-      <p className="help">
+      <Nearby brief={brief} values={ceilings} />
+      <p className="text-quiet">
         {isoWords(brief.picture.isoCeiling)}: where the grain still pleases you. Beyond it only brightening later helps.
       </p>
-      <p className="help">
+      <p className="text-quiet">
         {brief.picture.isoCeilingFrom ? (
           `From ${provenanceWords('ceiling', brief.picture.isoCeilingFrom)}.`
         ) : (
@@ -71,6 +73,21 @@ export function IsoCeilingEditor({ brief, edit }: EditorProps) {
     </>
   );
 }
+
+/** A stop lower and higher, where the sensor has it. */
+const ceilings = (brief: Brief) =>
+  [0.5, 2]
+    .map((times) => brief.picture.isoCeiling * times)
+    .filter((iso) => iso >= brief.kit.sensor.baseIso && iso <= brief.kit.sensor.maxIso)
+    .map((isoCeiling) => ({ at: isoWords(isoCeiling), made: patch('picture', { isoCeiling })(brief) }));
+
+const brightenings = (brief: Brief) =>
+  [brief.picture.liftCeilingStops - 1, brief.picture.liftCeilingStops + 1]
+    .filter((stops) => stops >= 0)
+    .map((liftCeilingStops) => ({
+      at: `+${stopsLabel(liftCeilingStops)}`,
+      made: patch('picture', { liftCeilingStops })(brief),
+    }));
 
 /** How much may be brightened afterwards. */
 export function LiftEditor({ brief, edit }: EditorProps) {
@@ -87,11 +104,12 @@ export function LiftEditor({ brief, edit }: EditorProps) {
         marks={['0', '2', '4 stops']}
         onChange={(stops) => edit(patch('picture', { liftCeilingStops: stops }))}
       />
-      <p className="help">
+      <Nearby brief={brief} values={brightenings} />
+      <p className="text-quiet">
         Brightened later by up to {stopsLabel(liftCeilingStops)} stops: at most as grainy as{' '}
         {isoWords(isoCeiling * 2 ** liftCeilingStops)}.
       </p>
-      <p className="help">{liftOrIsoWords(planWithoutLadder(brief).liftOrIso)}</p>
+      <p className="text-quiet">{liftOrIsoWords(planWithoutLadder(brief).liftOrIso)}</p>
     </>
   );
 }
@@ -110,7 +128,7 @@ export function ConfidenceEditor({ brief, edit }: EditorProps) {
         options={SURE.map((share) => ({ value: share, label: `${Number(share) * 100} %` }))}
         onChange={(share) => edit(patch('picture', { confidence: Number(share) }))}
       />
-      <p className="help">
+      <p className="text-quiet">
         The chance that at least one frame of the burst shows no shake. It says nothing of faces or gestures.
       </p>
     </>

@@ -1,11 +1,15 @@
 import { MOVING_THINGS, SUBJECT_KINDS, type SubjectKind } from '@hushto/core';
 import type { StoredSubject } from '@hushto/contract';
 import { Trash2 } from 'lucide-react';
+import { Button } from '../../../components/Button.tsx';
+import { Checkbox } from '../../../components/Checkbox.tsx';
 import { PickList } from '../../../components/PickList.tsx';
+import { Select } from '../../../components/Select.tsx';
 import { TextField } from '../../../components/TextField.tsx';
-import { useToasts } from '../../../components/Toasts.tsx';
+import { useToasts } from '../../../components/toast.ts';
+import { useDeletion } from '../../../components/useDeletion.ts';
 import { shortNumber, speedText } from '../../../quantities/quantities.ts';
-import { bringBack, discard, keep, useLibrary } from '../../../state/library.ts';
+import { keep, useLibrary } from '../../../state/library.ts';
 import { useSettings } from '../../../state/settings.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -60,16 +64,14 @@ export function SubjectEditor({ brief, edit, close }: EditorProps & { close: () 
         empty="Nothing by that name. Give it a name of your own below."
       />
       {thing && thing.limbFactor > 1 && (
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={subject.limbFactor > 1}
-            onChange={(event) => edit(patch('subject', { limbFactor: event.target.checked ? thing.limbFactor : 1 }))}
-          />
+        <Checkbox
+          checked={subject.limbFactor > 1}
+          onChange={(sharp) => edit(patch('subject', { limbFactor: sharp ? thing.limbFactor : 1 }))}
+        >
           Its fastest parts must be sharp too ({shortNumber(thing.limbFactor)} times as fast)
-        </label>
+        </Checkbox>
       )}
-      {thing && <p className="help">Speed from {thing.source}.</p>}
+      {thing && <p className="text-quiet">Speed from {thing.source}.</p>}
       <Own brief={brief} edit={edit} mine={mine ?? null} />
     </>
   );
@@ -100,42 +102,30 @@ function Own({ brief, edit, mine }: EditorProps & { mine: StoredSubject | null }
     edit(patch('subject', { thing: stored.id }));
     show(`“${document.label}” is among your subjects.`);
   };
-  const forget = async (): Promise<void> => {
-    if (!mine) return;
-    await discard('subjects', mine.id);
-    show(`“${mine.document.label}” is no longer among your subjects.`, {
-      label: 'Undo',
-      run: () => void bringBack('subjects', mine),
-    });
-  };
+  const remove = useDeletion();
   return (
     <details className="mt-2 [&[open]]:grid [&[open]]:gap-2" open={mine !== null}>
       <summary className="cursor-pointer py-1 font-bold">A subject of your own</summary>
       <TextField label="Name, with its article" value={subject.label ?? ''} onChange={(text) => rename({ label: text })} />
       <TextField label="What it does" value={subject.verb ?? ''} onChange={(text) => rename({ verb: text })} />
-      <div className="field">
-        <label htmlFor="own-kind">It is</label>
-        <select
-          id="own-kind"
-          className="inp"
-          value={subject.kind ?? 'person'}
-          onChange={({ target }) => rename({ kind: target.value as SubjectKind })}
-        >
-          {SUBJECT_KINDS.map((kind) => (
-            <option key={kind} value={kind}>
-              {KINDS[kind]}
-            </option>
-          ))}
-        </select>
-      </div>
-      <div className="row start mt-2">
-        <button type="button" className="btn s" disabled={label === ''} onClick={() => void store()}>
+      <Select
+        label="It is"
+        value={subject.kind ?? 'person'}
+        options={SUBJECT_KINDS.map((kind) => ({ value: kind, label: KINDS[kind] }))}
+        onChange={(kind) => rename({ kind })}
+      />
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <Button size="s" disabled={label === ''} onClick={() => void store()}>
           {mine ? 'Keep these values' : 'Keep it as mine'}
-        </button>
+        </Button>
         {mine && (
-          <button type="button" className="btn s bare" onClick={() => void forget()}>
-            <Trash2 className="i" aria-hidden="true" /> Forget it
-          </button>
+          <Button
+            look="bare"
+            size="s"
+            onClick={() => void remove('subjects', mine, { say: `“${mine.document.label}” is no longer among your subjects.` })}
+          >
+            <Trash2 aria-hidden="true" /> Forget it
+          </Button>
         )}
       </div>
     </details>

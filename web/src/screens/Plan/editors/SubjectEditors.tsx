@@ -1,9 +1,12 @@
-import { MOVING_THINGS } from '@hushto/core';
+import { MOVING_THINGS, type Brief } from '@hushto/core';
+import { useCallback } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { Button } from '../../../components/Button.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import {
   DISTANCE_UNITS,
+  distanceText,
   shortNumber,
   SPEED_UNITS,
   speedText,
@@ -11,9 +14,10 @@ import {
   type SpeedUnit,
 } from '../../../quantities/quantities.ts';
 import { useSettings } from '../../../state/settings.ts';
-import { patch, type EditorProps } from './editing.ts';
 import { MeasureDistance } from './MeasureDistance.tsx';
 import { MeasureSpeed } from './MeasureSpeed.tsx';
+import { Nearby } from './Nearby.tsx';
+import { patch, type EditorProps } from './editing.ts';
 
 const HEADINGS = [
   { value: '90', label: 'Across' },
@@ -34,7 +38,9 @@ export function FollowEditor({ brief, edit }: EditorProps) {
         ]}
         onChange={(how) => edit(patch('hold', { follow: how === 'follow' }))}
       />
-      <p className="help">Following leaves about a quarter of its smear, nine times in ten; what is behind it smears instead.</p>
+      <p className="text-quiet">
+        Following leaves about a quarter of its smear, nine times in ten; what is behind it smears instead.
+      </p>
     </>
   );
 }
@@ -73,6 +79,7 @@ export function SpeedEditor({ brief, edit }: EditorProps) {
   const { subject } = brief;
   const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
   const factor = SPEED_UNITS[speedUnit];
+  const speeds = useCallback((now: Brief) => either(now, 'speedMps', 2, (speed) => speedText(speed, speedUnit)), [speedUnit]);
   const give = (speedMps: number): void => edit(patch('subject', { speedMps, speedFrom: undefined }));
   return (
     <>
@@ -94,26 +101,37 @@ export function SpeedEditor({ brief, edit }: EditorProps) {
         marks={[0.02, 0.8, 30].map((speed) => shortNumber(speed / factor))}
         onChange={(value) => give(value * factor)}
       />
+      <Nearby brief={brief} values={speeds} />
       {thing && (
-        <p className="help">
+        <p className="text-quiet">
           Usually {speedText(thing.range[0], speedUnit)} to {speedText(thing.range[1], speedUnit)}.
         </p>
       )}
-      <div className="row start">
+      <div className="flex flex-wrap items-center gap-3">
         {thing && thing.stillMps < thing.speedMps && (
-          <button type="button" className="btn s" onClick={() => give(thing.stillMps)}>
+          <Button size="s" onClick={() => give(thing.stillMps)}>
             {thing.stillPhase}: {speedText(thing.stillMps, speedUnit)}
-          </button>
+          </Button>
         )}
         {subject.speedMps > 0 && (
-          <button type="button" className="btn s bare" onClick={() => give(0)}>
+          <Button look="bare" size="s" onClick={() => give(0)}>
             Nothing moves
-          </button>
+          </Button>
         )}
       </div>
       <MeasureSpeed brief={brief} edit={edit} />
     </>
   );
+}
+
+/** A figure of the subject so many times smaller and larger; none where it is nothing. */
+function either(brief: Brief, figure: 'distanceM' | 'depthM' | 'speedMps', times: number, text: (value: number) => string) {
+  const { subject } = brief;
+  if (subject[figure] === 0) return [];
+  return [subject[figure] / times, subject[figure] * times].map((value) => ({
+    at: text(value),
+    made: { ...brief, subject: { ...subject, [figure]: value } },
+  }));
 }
 
 interface LengthEditorProps {
@@ -152,6 +170,8 @@ function LengthEditor({ label, metres, from, to, onChange }: LengthEditorProps) 
 }
 
 export function DistanceEditor({ brief, edit }: EditorProps) {
+  const unit = useSettings(({ distanceUnit }) => distanceUnit);
+  const distances = useCallback((now: Brief) => either(now, 'distanceM', 1.5, (metres) => distanceText(metres, unit)), [unit]);
   return (
     <>
       <LengthEditor
@@ -161,6 +181,7 @@ export function DistanceEditor({ brief, edit }: EditorProps) {
         to={50}
         onChange={(distanceM) => edit(patch('subject', { distanceM, distanceFrom: undefined }))}
       />
+      <Nearby brief={brief} values={distances} />
       <MeasureDistance brief={brief} edit={edit} />
     </>
   );
@@ -168,6 +189,8 @@ export function DistanceEditor({ brief, edit }: EditorProps) {
 
 /** How deep along the line of view it has to be sharp. */
 export function DepthEditor({ brief, edit }: EditorProps) {
+  const unit = useSettings(({ distanceUnit }) => distanceUnit);
+  const depths = useCallback((now: Brief) => either(now, 'depthM', 2, (metres) => distanceText(metres, unit)), [unit]);
   return (
     <>
       <LengthEditor
@@ -177,7 +200,8 @@ export function DepthEditor({ brief, edit }: EditorProps) {
         to={10}
         onChange={(depthM) => edit(patch('subject', { depthM }))}
       />
-      <p className="help">
+      <Nearby brief={brief} values={depths} />
+      <p className="text-quiet">
         From its nearest to its farthest point: an eye to an ear 0.1 m, a person 0.4 m, a group 1 m and more.
       </p>
     </>

@@ -1,5 +1,6 @@
 import { USUAL_PITCH_MM, WATCHED, type Watched, type WatchItem } from '@hushto/core';
 import { capital, WATCH_WORDS } from '@hushto/words';
+import { Checkbox } from '../../../components/Checkbox.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import type { EditorProps } from './editing.ts';
@@ -20,17 +21,12 @@ export function WatchEditor({ brief, edit }: EditorProps) {
   return (
     <>
       {WATCHED.map((what) => (
-        <label key={what} className="tick">
-          <input
-            type="checkbox"
-            checked={watch.some((item) => item.what === what)}
-            onChange={({ target }) => toggle(what, target.checked)}
-          />
+        <Checkbox key={what} checked={watch.some((item) => item.what === what)} onChange={(on) => toggle(what, on)}>
           {capital(WATCH_WORDS[what].label)}
-        </label>
+        </Checkbox>
       ))}
       {pattern && (
-        <div className="pair">
+        <div className="grid grid-cols-2 items-start gap-3">
           <NumberField
             label="Lamp to lamp, mm"
             value={pattern.pitchMm ?? USUAL_PITCH_MM}
