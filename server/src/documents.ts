@@ -13,6 +13,7 @@ import type { EntityManager } from '@mikro-orm/libsql';
 import { createHash, randomUUID } from 'node:crypto';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { isDeepStrictEqual } from 'node:util';
+import { z } from 'zod';
 import { DOCUMENT_ENTITIES, type DocumentEntity, type Row } from './entities/document.entity.ts';
 import { nextRevision } from './ledger.ts';
 
@@ -24,6 +25,8 @@ export interface ListCursor {
   id: string;
 }
 
+/** An id the sender makes must be a UUID: nobody else makes the same. */
+const NewId = z.uuid();
 /** Rows read at once where all are gone through. */
 const SLICE = 200;
 /** Rows written at once. */
@@ -126,6 +129,7 @@ export class Documents<Name extends KindName> {
 
   /** Creates under an id the sender made. Sent again, as after a lost answer, it changes nothing; another document there is a conflict. */
   async createAs(em: EntityManager, id: string, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
+    if (!NewId.safeParse(id).success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
     return em.transactional(async (inner) => {
       const there = await inner.findOne(this.#entity, { id });
       if (there && (there.deletedAt || !this.#holds(there, document))) throw new ApiError('CONFLICT');
@@ -154,18 +158,22 @@ export class Documents<Name extends KindName> {
     });
   }
 
-  /** @param expected the revision it was deleted at; null takes whatever there is */
+  /** @param expected the revision it was deleted at; null takes whatever there is. What is deleted already stays as it is. */
   async delete(em: EntityManager, id: string, expected: number | null = null): Promise<void> {
     await em.transactional(async (inner) => {
-      const row = await this.#row(inner, id);
+      const row = await inner.findOne(this.#entity, { id });
+      if (!row) throw new ApiError('NOT_FOUND');
+      if (row.deletedAt) return;
       if (expected !== null && row.revision !== expected) throw new ApiError('CONFLICT');
       Object.assign(row, { deletedAt: this.#now(), revision: await nextRevision(inner) });
     });
   }
 
-  async restore(em: EntityManager, id: string): Promise<Stored<DocumentOf<Name>>> {
+  /** @param document what to make of it where it was never here; none where it must have been */
+  async restore(em: EntityManager, id: string, document?: DocumentOf<Name> | null): Promise<Stored<DocumentOf<Name>>> {
     return em.transactional(async (inner) => {
       const row = await inner.findOne(this.#entity, { id });
+      if (!row && document) return this.createAs(inner, id, document);
       if (!row) throw new ApiError('NOT_FOUND');
       if (row.deletedAt) Object.assign(row, { deletedAt: null, revision: await nextRevision(inner) });
       return this.#stored(row);

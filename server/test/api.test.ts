@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { randomUUID } from 'node:crypto';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import { testServer, type TestServer } from './helpers.ts';
 
@@ -180,10 +181,19 @@ describe('stored documents', () => {
     );
     expect(changed.body).to.include({ revision: revision + 1, id });
     expect((await server.send('GET', '/api/briefs')).body.map((stored: any) => stored.document.title)).to.deep.equal(['Renamed']);
-    expect((await server.send('DELETE', `/api/briefs/${id}`)).status).to.equal(204);
+    // Sent again, as after a lost answer, it changes nothing.
+    for (let i = 0; i < 2; i++) expect((await server.send('DELETE', `/api/briefs/${id}`)).status).to.equal(204);
     expect((await server.send('GET', `/api/briefs/${id}`)).status).to.equal(404);
     expect((await server.send('POST', `/api/briefs/${id}/restore`)).body.document.title).to.equal('Renamed');
     expect((await server.send('GET', '/api/briefs')).body).to.have.length(1);
+  });
+
+  it('makes what is to be brought back but was never here, and leaves what is here as it is', async () => {
+    const at = `/api/briefs/${randomUUID()}/restore`;
+    const made = await server.send('POST', at, exampleBrief());
+    expect(made.body.document).to.deep.equal(exampleBrief());
+    expect((await server.send('POST', at, { ...exampleBrief(), title: 'Another' })).body).to.deep.equal(made.body);
+    expect((await server.send('POST', '/api/briefs/nobody/restore', exampleBrief())).body.error.issues[0].path).to.equal('id');
   });
 
   it('keeps both versions apart when two windows change one brief', async () => {

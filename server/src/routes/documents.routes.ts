@@ -1,4 +1,4 @@
-import { ApiError, ErrorReplySchema, KINDS, storedSchema, type DocumentOf, type KindName } from '@hushto/contract';
+import { ErrorReplySchema, KINDS, storedSchema, type DocumentOf, type KindName } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -12,8 +12,6 @@ interface DocumentRoutes<Name extends KindName> {
 /** Ids are made of these alone; anything else is nobody's. */
 export const IdSchema = z.string().regex(/^[\w-]{1,64}$/, 'An id has letters, digits, - and _ only, 64 at most.');
 const Params = z.object({ id: IdSchema });
-/** An id the sender makes must be a UUID: nobody else makes the same. */
-const NewId = z.uuid('Give a UUID.');
 const Revision = z.looseObject({
   'if-none-match': z.literal('*', 'Send *, to create under this id.').optional(),
   'if-match': z
@@ -86,13 +84,10 @@ export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRo
           response: { 200: stored, ...failing },
         },
       },
-      (request) => {
-        if (!request.headers['if-none-match'])
-          return store.change(em(), request.params.id, request.body as DocumentOf<Name>, expected(request.headers));
-        const id = NewId.safeParse(request.params.id);
-        if (!id.success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
-        return store.createAs(em(), id.data, request.body as DocumentOf<Name>);
-      },
+      (request) =>
+        request.headers['if-none-match']
+          ? store.createAs(em(), request.params.id, request.body as DocumentOf<Name>)
+          : store.change(em(), request.params.id, request.body as DocumentOf<Name>, expected(request.headers)),
     );
     app.delete(
       '/:id',
@@ -110,8 +105,18 @@ export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRo
         return reply.status(204).send(null);
       },
     );
-    app.post('/:id/restore', { schema: { tags, params: Params, response: { 200: stored, ...failing } } }, (request) =>
-      store.restore(em(), request.params.id),
+    app.post(
+      '/:id/restore',
+      {
+        schema: {
+          tags,
+          params: Params,
+          body: document.nullish(),
+          description: 'Brings back what was deleted, as it was. With a document, makes it of that where there never was one.',
+          response: { 200: stored, ...failing },
+        },
+      },
+      (request) => store.restore(em(), request.params.id, request.body as DocumentOf<Name> | null | undefined),
     );
   };
 }

@@ -41,7 +41,7 @@ export const api = {
     send(one(kind), 'PUT', at(kind, id), document, matching(revision)),
   delete: (kind: KindName, id: string, revision: number | null) =>
     send(z.null(), 'DELETE', at(kind, id), undefined, matching(revision)),
-  restore: (kind: KindName, id: string) => send(one(kind), 'POST', `${at(kind, id)}/restore`),
+  restore: (kind: KindName, id: string, document: unknown) => send(one(kind), 'POST', `${at(kind, id)}/restore`, document),
   addDemo: (): Promise<StoredOf<'briefs'>[]> => send(z.array(storedSchema('briefs')), 'POST', '/api/demo'),
   /** What is kept, its backups, and what stands aside; looking for that takes a while where there are hundreds of thousands. */
   data: () => send(DataStateSchema, 'GET', '/api/data', undefined, {}, A_WHILE_MS),

@@ -47,7 +47,8 @@ export interface Remote {
   change(kind: KindName, id: string, document: unknown, revision: number): Promise<Stored>;
   read(kind: KindName, id: string): Promise<Stored>;
   delete(kind: KindName, id: string, revision: number | null): Promise<unknown>;
-  restore(kind: KindName, id: string): Promise<Stored>;
+  /** Brings back what was deleted, as it was; makes it where it was never there. */
+  restore(kind: KindName, id: string, document: unknown): Promise<Stored>;
 }
 
 interface KeepingParts {
@@ -259,7 +260,9 @@ export function createKeeping({ disk, remote, alone, tell, now, newId, rest }: K
   async function sent({ kind, id }: Entry, want: Want, key: string): Promise<Outcome> {
     const { document, base, undelete } = want;
     const mark = () => lay(key, (entry) => sending(entry, want));
-    if (document === null && !base && want.sent.length === 0) return { came: 'deleted' };
+    // Revision 0 is that of a document brought back of which nobody knows whether it was ever there.
+    const there = base?.revision ? base : null;
+    if (document === null && !there && want.sent.length === 0) return { came: 'deleted' };
     try {
       if (document === null) {
         await mark();
@@ -267,14 +270,18 @@ export function createKeeping({ disk, remote, alone, tell, now, newId, rest }: K
         return { came: 'deleted' };
       }
       if (undelete) {
-        const theirs = await remote.restore(kind, id).catch(unless('NOT_FOUND'));
-        if (theirs) return { came: 'conflict', theirs };
+        await mark();
+        const theirs = await remote.restore(kind, id, document);
+        return equal(theirs.document, document) ? { came: 'stored', stored: theirs } : { came: 'conflict', theirs };
+      }
+      // An earlier state was sent and its answer lost: whether it came is asked, not found out by a refusal.
+      const [earlier] = want.sent;
+      if (earlier && !equal(earlier, document)) {
+        const theirs = there ? await remote.read(kind, id) : await remote.create(kind, id, earlier);
+        if (theirs.revision !== there?.revision) return { came: 'conflict', theirs };
       }
       await mark();
-      const stored =
-        base && base.revision > 0 && !undelete
-          ? await remote.change(kind, id, document, base.revision)
-          : await remote.create(kind, id, document);
+      const stored = there ? await remote.change(kind, id, document, there.revision) : await remote.create(kind, id, document);
       return { came: 'stored', stored };
     } catch (error) {
       if (codeOf(error) === 'NOT_FOUND') return document === null ? { came: 'deleted' } : { came: 'conflict', theirs: null };
