@@ -4,7 +4,6 @@ import { PORT_ALDER_BRIEFS } from '@hushto/demo';
 import { readFileSync } from 'node:fs';
 import { BodySchema, BriefSchema, ShelfLensSchema } from './brief.ts';
 import { ERRORS } from './errors.ts';
-import { briefFrom, STARTER_SITUATIONS } from './situations.ts';
 import { lensLabel, STARTER_BODIES, STARTER_LENSES } from './starterShelf.ts';
 
 describe('what ships', () => {
@@ -24,15 +23,6 @@ describe('what ships', () => {
     }
     expect(STARTER_LENSES.length).to.be.at.least(12);
   });
-  for (const start of STARTER_SITUATIONS) {
-    it(`begins “${start.label}” with a whole brief, solved at once and without lift`, () => {
-      const brief = BriefSchema.parse(briefFrom(start));
-      const plan = planBrief(brief);
-      expect(plan.possible).to.equal(true);
-      expect(plan.choice.liftStops).to.equal(0);
-      expect(brief.picture.liftCeilingStops).to.equal(0);
-    });
-  }
   for (const brief of PORT_ALDER_BRIEFS) {
     it(`plans ${brief.title}`, () => {
       expect(planBrief(BriefSchema.parse(brief)).possible).to.equal(true);

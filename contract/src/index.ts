@@ -8,6 +8,5 @@ export * from './learning.ts';
 export * from './place.ts';
 export * from './plan.ts';
 export * from './runSheet.ts';
-export * from './situations.ts';
 export * from './starterShelf.ts';
 export * from './stored.ts';

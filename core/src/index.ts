@@ -29,7 +29,7 @@ export { briefProblems, type BriefFault } from './brief/briefProblems.ts';
 export { lightFromIso, lightFromMeter, meterReading, type Bound, type AnchoredLight } from './light/anchor.ts';
 export { MID_GREY, toneStops, exposureValue, meteredIso, illuminanceLux, evFromLux } from './light/exposure.ts';
 export { KNOWN_CONTRASTS, type KnownContrast } from './light/knownContrasts.ts';
-export { KNOWN_SCENES, planningEv } from './light/knownScenes.ts';
+export { KNOWN_SCENES, planningEv, type KnownSceneId } from './light/knownScenes.ts';
 export { lightAt, lightAhead, rungTimes, type LightOfPlace, type LightSample, type RungTime } from './light/lightAhead.ts';
 export {
   shutterMarks,
@@ -69,7 +69,7 @@ export {
   type Measured,
   type MeasuredBy,
 } from './motion/measured.ts';
-export { MOVING_THINGS, type MovingThing } from './motion/movingThings.ts';
+export { movingThing, MOVING_THINGS, type MovingThing, type MovingThingId } from './motion/movingThings.ts';
 export { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from './motion/pan.ts';
 
 // The picture, and what glass does to it.

@@ -5,7 +5,8 @@ import {
   DEFAULT_THRESHOLD,
   driftStops,
   lensAt,
-  MOVING_THINGS,
+  movingThing,
+  type MovingThingId,
   nextCeilingIso,
   nextPair,
   nextShutter,
@@ -33,6 +34,7 @@ import {
   type TasteChoiceKept,
   type TasteSeries,
 } from '@hushto/contract';
+import { THING_NAMES } from '@hushto/words';
 
 /** The four briefs of Port Alder's lantern week. Town, people and results are invented. */
 export const PORT_ALDER_BRIEFS: readonly Brief[] = [
@@ -80,8 +82,9 @@ export const PORT_ALDER_BRIEFS: readonly Brief[] = [
   },
 ];
 
-function subject(thing: string): Brief['subject'] {
-  const { speedMps, kind, label, verb, id } = MOVING_THINGS.find((candidate) => candidate.id === thing)!;
+function subject(thing: MovingThingId): Brief['subject'] {
+  const { speedMps, kind, id } = movingThing(thing)!;
+  const { label, verb } = THING_NAMES[id];
   return {
     speedMps,
     limbFactor: 1,

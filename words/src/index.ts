@@ -34,6 +34,9 @@ export {
   tonesText,
 } from './sentence.ts';
 export { neighbourWords, type Neighbour } from './neighbours.ts';
+export { SCENE_NAMES } from './scenes.ts';
 export { shortfallWords } from './shortfalls.ts';
+export { briefFrom, STARTER_SITUATIONS } from './situations.ts';
+export { THING_NAMES, thingName } from './things.ts';
 export { WATCH_WORDS, watchText } from './watch.ts';
 export { TAKE_NAMES, takeCost, takeLabel, takeWords } from './takes.ts';

@@ -1,4 +1,4 @@
-import { AIM_NAMES, MOVING_THINGS, type Aim } from '@hushto/core';
+import { AIM_NAMES, type Aim } from '@hushto/core';
 import { expect } from 'chai';
 import { briefWith } from '../../core/test/briefs.ts';
 import {
@@ -14,6 +14,7 @@ import {
   toneWord,
   tonesText,
 } from './sentence.ts';
+import { THING_NAMES } from './things.ts';
 
 const plain = (text: string): string => text.replace(/\u00a0/g, ' ');
 
@@ -28,7 +29,9 @@ describe('the sentence of a brief', () => {
       'straight away',
     ]));
   it('says that what does something else moves meanwhile', () => {
-    const verbs = Object.fromEntries(MOVING_THINGS.map(({ id, verb }) => [id, motionVerb({ ...briefWith({}).subject, verb })]));
+    const verbs = Object.fromEntries(
+      Object.entries(THING_NAMES).map(([id, { verb }]) => [id, motionVerb({ ...briefWith({}).subject, verb })]),
+    );
     expect(verbs).to.include({
       walker: 'walks',
       drummer: 'plays, moving',

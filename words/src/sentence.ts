@@ -1,6 +1,7 @@
-import { fullFrameEquivalentMm, MOVING_THINGS, type Brief } from '@hushto/core';
+import { fullFrameEquivalentMm, type Brief } from '@hushto/core';
 import { stopWords } from './numbers.ts';
 import { subjectWords } from './subject.ts';
+import { thingName } from './things.ts';
 
 /** Words for a reflectance, darkest first. Common practice: coal 3 %, dark coats 6 %, skin 25 to 35 %, white walls 80 %. */
 const TONES: readonly (readonly [upTo: number, word: string])[] = [
@@ -76,7 +77,7 @@ export const focalText = (focalLengthMm: number): string => `${figure(focalLengt
 /** What is frozen, in one word: the walk, the ride; the movement where the verb makes no noun. */
 export function movementText({ subject }: Brief): string {
   const noun: Record<string, string> = { walks: 'walk', runs: 'run', rides: 'ride', jumps: 'jump', turns: 'turn', spins: 'turn', leaps: 'leap', dives: 'dive', flies: 'flight', falls: 'fall' }; // prettier-ignore
-  const verb = MOVING_THINGS.find(({ id }) => id === subject.thing)?.verb ?? subject.verb ?? '';
+  const verb = thingName(subject.thing)?.verb ?? subject.verb ?? '';
   return `the ${noun[verb] ?? 'movement'}`;
 }
 

@@ -1,5 +1,6 @@
-import { MOVING_THINGS, type Brief } from '@hushto/core';
+import type { Brief } from '@hushto/core';
 import { lowerFirst } from './text.ts';
+import { THING_NAMES } from './things.ts';
 
 /** Where the name ends and what belongs to it begins. */
 const BELONGINGS = / (?:with|at|in|on|under|by|without|before|behind) /;
@@ -15,7 +16,7 @@ export function subjectWords({ subject }: Pick<Brief, 'subject'>): string {
   if (!label) return subject.speedMps > 0 ? 'the subject' : 'the scene';
   const [named = label] = label.replace(ARTICLE, '').split(BELONGINGS);
   // A name has no article, and stays as it is written.
-  const isName = PROPER.test(label) && !ARTICLE.test(label) && !MOVING_THINGS.some((thing) => thing.label === label);
+  const isName = PROPER.test(label) && !ARTICLE.test(label) && !Object.values(THING_NAMES).some((thing) => thing.label === label);
   return isName ? named : `the ${lowerFirst(named)}`;
 }
 

@@ -1,6 +1,7 @@
-import { MOVING_THINGS, type Brief, type GateName, type Take, type TakeCode } from '@hushto/core';
+import { type Brief, type GateName, type Take, type TakeCode } from '@hushto/core';
 import { detailShare, halvingsShare, isoWords, shareWords, shutterWords, stopWords } from './numbers.ts';
 import { isPlural, subjectWords } from './subject.ts';
+import { thingName } from './things.ts';
 
 /** What a take is called where there is room for a word or two. */
 export const TAKE_NAMES: Record<TakeCode, string> = {
@@ -75,7 +76,7 @@ const costsOf = ({ grainStops, halvings }: Take): string[] =>
 
 /** When a subject of the library is still: "the moment: foot planted". */
 function momentWords({ subject }: Brief): string {
-  const phase = MOVING_THINGS.find(({ id }) => id === subject.thing)?.stillPhase;
+  const phase = thingName(subject.thing)?.stillPhase;
   return phase ? `, the moment ${phase}` : '';
 }
 

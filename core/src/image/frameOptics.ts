@@ -1,5 +1,5 @@
 import { MID_GREY } from '../light/exposure.ts';
-import { MOVING_THINGS } from '../motion/movingThings.ts';
+import { movingThing } from '../motion/movingThings.ts';
 import { defocusDiscMm, magnification } from '../optics/depthOfField.ts';
 import { lensBlurMm, WAVELENGTH_MM } from '../optics/mtf.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
@@ -63,7 +63,7 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
     acrossMm: acrossRate * shutterS,
     follows: turning !== null,
     growth: (subject.speedMps * Math.cos(angle) * shutterS) / subject.distanceM,
-    limbFactor: Math.max(subject.limbFactor, MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? USUAL_LIMBS),
+    limbFactor: Math.max(subject.limbFactor, movingThing(subject.thing)?.limbFactor ?? USUAL_LIMBS),
     streakMm: turning ? panStreakMmPerS(turning) * shutterS : 0,
     residueMm: turning ? panResidueMm(turning, shutterS) : 0,
     backgroundDiscMm: (times) =>

@@ -4,7 +4,7 @@ import { meterCompensation } from '../light/meter.ts';
 import type { FocusChoice } from '../brief/brief.ts';
 import { panOf } from '../brief/panOf.ts';
 import { depthEdges } from '../detail/detailModel.ts';
-import { MOVING_THINGS } from '../motion/movingThings.ts';
+import { movingThing } from '../motion/movingThings.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
 import { smearRateMmPerS } from '../motion/subject.ts';
 import { defocusDiscMm, depthOfField, hyperfocalM, magnification } from '../optics/depthOfField.ts';
@@ -159,7 +159,7 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
 /** The limbs of a known subject whose limbs may blur. */
 function limbsOf({ brief, picture }: Situation, shutter: ShutterOption): Figures['limbs'] {
   const { subject } = brief;
-  const factor = MOVING_THINGS.find(({ id }) => id === subject.thing)?.limbFactor ?? 1;
+  const factor = movingThing(subject.thing)?.limbFactor ?? 1;
   if (subject.speedMps === 0 || factor <= subject.limbFactor) return null;
   const rate = smearRateMmPerS({ ...motionOf(brief), limbFactor: factor }, brief.kit.lens.focalLengthMm, picture.heightMm);
   return { factor, smearViewPx: viewedPixels(rate * shutter.shutterS, picture) };

@@ -1,6 +1,6 @@
 import type { Brief, Pinned } from '../brief/brief.ts';
 import { isoMarks, shutterMarks } from '../light/marks.ts';
-import { MOVING_THINGS } from '../motion/movingThings.ts';
+import { movingThing } from '../motion/movingThings.ts';
 import { viewedPixels } from '../optics/picture.ts';
 import { AIMS } from './aims.ts';
 import { dialledSetting, type DialledSetting } from './figures.ts';
@@ -92,8 +92,7 @@ const BREATHING_MPS = 0.05;
 
 /** The still phase of what moves: what its movement slows to, never faster than half of how it goes. */
 function stillMps({ subject }: Brief): number {
-  const still =
-    MOVING_THINGS.find(({ id }) => id === subject.thing)?.stillMps ?? (subject.kind === 'vehicle' ? 0 : BREATHING_MPS);
+  const still = movingThing(subject.thing)?.stillMps ?? (subject.kind === 'vehicle' ? 0 : BREATHING_MPS);
   return Math.min(still, subject.speedMps / 2);
 }
 

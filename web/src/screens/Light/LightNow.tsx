@@ -14,7 +14,7 @@ import {
   type Brief,
 } from '@hushto/core';
 import type { Reading } from '@hushto/contract';
-import { groupDigits, shutterWords, stopWords, evDigits } from '@hushto/words';
+import { groupDigits, SCENE_NAMES, shutterWords, stopWords, evDigits } from '@hushto/words';
 import { Check, ImageUp, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../components/Button.tsx';
@@ -247,19 +247,19 @@ function SceneWay({ onFound }: { onFound: (found: Found | null) => void }) {
         searchable
         low
         value={picked}
-        items={KNOWN_SCENES.map(({ id, label, fromEv, toEv }) => ({
+        items={KNOWN_SCENES.map(({ id, fromEv, toEv }) => ({
           id,
-          label,
+          label: SCENE_NAMES[id],
           detail: fromEv === toEv ? evText(fromEv) : `${evText(fromEv)} to ${evDigits(toEv)}`,
         }))}
         onPick={(id) => {
-          const { label, fromEv, toEv } = KNOWN_SCENES.find((candidate) => candidate.id === id)!;
+          const scene = KNOWN_SCENES.find((candidate) => candidate.id === id)!;
           setPicked(id);
           onFound({
-            ev100: planningEv(KNOWN_SCENES.find((candidate) => candidate.id === id)!),
+            ev100: planningEv(scene),
             how: 'scene',
-            say: label,
-            uncertaintyStops: Math.max(1, (toEv - fromEv) / 2),
+            say: SCENE_NAMES[scene.id],
+            uncertaintyStops: Math.max(1, (scene.toEv - scene.fromEv) / 2),
           });
         }}
       />

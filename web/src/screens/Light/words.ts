@@ -1,5 +1,5 @@
 import { KNOWN_SCENES, type SunAgainstCamera } from '@hushto/core';
-import { lowerFirst } from '@hushto/words';
+import { lowerFirst, SCENE_NAMES } from '@hushto/words';
 
 const POINTS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'] as const;
 
@@ -35,7 +35,7 @@ export function coordinatesText(latitudeDeg: number, longitudeDeg: number): stri
 export function likeScene(ev100: number): string | null {
   const near = KNOWN_SCENES.filter(({ fromEv, toEv }) => ev100 >= fromEv - 0.5 && ev100 <= toEv + 0.5);
   const [scene] = near.sort((a, b) => Math.abs((a.fromEv + a.toEv) / 2 - ev100) - Math.abs((b.fromEv + b.toEv) / 2 - ev100));
-  return scene ? lowerFirst(scene.label) : null;
+  return scene ? lowerFirst(SCENE_NAMES[scene.id]) : null;
 }
 
 const SIDES = { back: 'Backlit', side: 'Side-lit', front: 'Lit from the front', down: 'The sun is down' } as const;

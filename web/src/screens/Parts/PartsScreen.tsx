@@ -1,4 +1,4 @@
-import { briefFrom, STARTER_SITUATIONS } from '@hushto/contract';
+import { briefFrom, STARTER_SITUATIONS } from '@hushto/words';
 import { takesOf, type Rung } from '@hushto/core';
 import { ChevronLeft, ChevronRight, Pin, Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';

@@ -1,6 +1,6 @@
-import { briefFrom, sensorOf, STARTER_SITUATIONS, type Body, type ShelfLensDocument } from '@hushto/contract';
+import { sensorOf, type Body, type ShelfLensDocument } from '@hushto/contract';
 import { lensAt, planWithoutLadder, type Brief } from '@hushto/core';
-import { groupDigits, isoWords } from '@hushto/words';
+import { briefFrom, groupDigits, isoWords, STARTER_SITUATIONS } from '@hushto/words';
 import { useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';

@@ -1,6 +1,5 @@
-import { briefFrom, STARTER_SITUATIONS } from '@hushto/contract';
-import { MOVING_THINGS, type Brief } from '@hushto/core';
-import { briefPhrase } from '@hushto/words';
+import { movingThing, type Brief } from '@hushto/core';
+import { briefFrom, briefPhrase, STARTER_SITUATIONS } from '@hushto/words';
 import { ChevronLeft } from 'lucide-react';
 import { Button } from '../../components/Button.tsx';
 import { MenuItem, MenuList } from '../../components/Menu.tsx';
@@ -21,7 +20,7 @@ export function Situations({ onPick, onBack }: { onPick: (brief: Brief) => void;
       <MenuList label="Situations to begin from">
         {STARTER_SITUATIONS.map((situation) => {
           const made = briefFrom(situation);
-          const field = MOVING_THINGS.find(({ id }) => id === situation.thing)?.field ?? 'street';
+          const field = movingThing(situation.thing ?? undefined)?.field ?? 'street';
           return (
             <MenuItem
               key={situation.id}

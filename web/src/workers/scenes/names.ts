@@ -1,4 +1,4 @@
-import { MOVING_THINGS, type Brief } from '@hushto/core';
+import { movingThing, type Brief } from '@hushto/core';
 
 /** Scenes there are to draw, by what they are called. The drawings themselves are the worker's alone. */
 export const SCENE_LABELS = {
@@ -22,5 +22,5 @@ const BY_KIND = {
 
 /** The scene of a brief's field of work. */
 export function sceneFor({ subject }: Brief): SceneName {
-  return MOVING_THINGS.find(({ id }) => id === subject.thing)?.field ?? BY_KIND[subject.kind ?? 'person'];
+  return movingThing(subject.thing)?.field ?? BY_KIND[subject.kind ?? 'person'];
 }

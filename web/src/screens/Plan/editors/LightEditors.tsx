@@ -10,6 +10,7 @@ import {
   shutterMarks,
   type Brief,
 } from '@hushto/core';
+import { SCENE_NAMES } from '@hushto/words';
 import { useState } from 'react';
 import { Button } from '../../../components/Button.tsx';
 import { EvQuantity } from '../../../components/EvQuantity.tsx';
@@ -32,10 +33,10 @@ export function SceneEditor({ brief, edit, close }: EditorProps & { close: () =>
         label="Known scenes"
         searchable
         value={brief.light.scene}
-        items={KNOWN_SCENES.map(({ id, label, fromEv, toEv }) => ({ id, label, detail: evRange(fromEv, toEv) }))}
+        items={KNOWN_SCENES.map(({ id, fromEv, toEv }) => ({ id, label: SCENE_NAMES[id], detail: evRange(fromEv, toEv) }))}
         onPick={(id) => {
           const scene = KNOWN_SCENES.find((candidate) => candidate.id === id)!;
-          edit(patch('light', { ev100: Math.round(planningEv(scene) * 3) / 3, label: scene.label, scene: id }));
+          edit(patch('light', { ev100: Math.round(planningEv(scene) * 3) / 3, label: SCENE_NAMES[scene.id], scene: id }));
           close();
         }}
       />

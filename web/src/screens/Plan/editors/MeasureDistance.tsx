@@ -1,4 +1,4 @@
-import { distanceByFraming, MOVING_THINGS, shareOfFrame, type Brief } from '@hushto/core';
+import { distanceByFraming, movingThing, shareOfFrame, type Brief } from '@hushto/core';
 import { percent } from '@hushto/words';
 import { useState } from 'react';
 import { NumberField } from '../../../components/NumberField.tsx';
@@ -10,7 +10,7 @@ import { patch, type EditorProps } from './editing.ts';
 /** Distance by framing: how much of the frame's height the subject fills. */
 export function MeasureDistance({ brief, edit }: EditorProps) {
   const unit = useSettings(({ distanceUnit }) => distanceUnit);
-  const [heightM, setHeight] = useState(() => MOVING_THINGS.find(({ id }) => id === brief.subject.thing)?.heightM ?? 1.7);
+  const [heightM, setHeight] = useState(() => movingThing(brief.subject.thing)?.heightM ?? 1.7);
   const [share, setShare] = useState(() =>
     Math.min(1, Math.max(0.05, shareOfFrame(heightM, brief.subject.distanceM, frameOf(brief)))),
   );

@@ -1,4 +1,4 @@
-import { MOVING_THINGS, speedByStopwatch, speedOnPhoto, USUAL_SIZE_ERROR, type Measured, type MeasuredBy } from '@hushto/core';
+import { movingThing, speedByStopwatch, speedOnPhoto, USUAL_SIZE_ERROR, type Measured, type MeasuredBy } from '@hushto/core';
 import { percent, plainNumber } from '@hushto/words';
 import { ImagePlus, Timer } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -51,7 +51,7 @@ interface WayProps extends Pick<EditorProps, 'brief'> {
 
 /** Two taps: when it reaches a mark, and when it reaches the next, a known distance or lengths of its own away. */
 function Stopwatch({ brief, onMeasured }: WayProps) {
-  const own = MOVING_THINGS.find(({ id }) => id === brief.subject.thing)?.lengthM ?? null;
+  const own = movingThing(brief.subject.thing)?.lengthM ?? null;
   const [by, setBy] = useState<'metres' | 'lengths'>(own === null ? 'metres' : 'lengths');
   const [metres, setMetres] = useState(5);
   const [lengths, setLengths] = useState(3);

@@ -1,5 +1,6 @@
-import { MOVING_THINGS, SUBJECT_KINDS, type SubjectKind } from '@hushto/core';
+import { movingThing, MOVING_THINGS, SUBJECT_KINDS, type SubjectKind } from '@hushto/core';
 import type { StoredSubject } from '@hushto/contract';
+import { THING_NAMES, thingName } from '@hushto/words';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../../components/Button.tsx';
 import { Checkbox } from '../../../components/Checkbox.tsx';
@@ -28,12 +29,12 @@ export function SubjectEditor({ brief, edit, close }: EditorProps & { close: () 
   const speedUnit = useSettings(({ speedUnit }) => speedUnit);
   const own = useLibrary((library) => library.subjects);
   const { subject } = brief;
-  const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
+  const thing = movingThing(subject.thing);
   const mine = own.find(({ id }) => id === subject.thing);
   const pick = (id: string): void => {
     const stored = own.find((candidate) => candidate.id === id);
-    const picked = stored?.document ?? MOVING_THINGS.find((candidate) => candidate.id === id)!;
-    const { speedMps, kind, label, verb } = picked;
+    const { speedMps, kind } = stored?.document ?? movingThing(id)!;
+    const { label, verb } = stored?.document ?? thingName(id)!;
     const limbFactor = stored ? stored.document.limbFactor : 1;
     const tone = stored ? { tone: stored.document.tone } : {};
     edit(patch('subject', { speedMps, kind, label, verb, thing: id, limbFactor, speedFrom: undefined, ...tone }));
@@ -52,10 +53,10 @@ export function SubjectEditor({ brief, edit, close }: EditorProps & { close: () 
             group: 'Yours',
             detail: speedText(speedMps, speedUnit),
           })),
-          ...MOVING_THINGS.map(({ id, field, label, speedMps, also }) => ({
+          ...MOVING_THINGS.map(({ id, field, speedMps }) => ({
             id,
-            label,
-            also,
+            label: THING_NAMES[id].label,
+            also: THING_NAMES[id].also,
             group: FIELDS[field],
             detail: speedText(speedMps, speedUnit),
           })),

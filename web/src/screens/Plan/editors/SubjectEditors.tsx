@@ -1,4 +1,5 @@
-import { MOVING_THINGS, type Brief } from '@hushto/core';
+import { movingThing, type Brief } from '@hushto/core';
+import { THING_NAMES } from '@hushto/words';
 import { useCallback } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../../components/Button.tsx';
@@ -77,7 +78,7 @@ export function DirectionEditor({ brief, edit }: EditorProps) {
 export function SpeedEditor({ brief, edit }: EditorProps) {
   const { speedUnit, set } = useSettings(useShallow(({ speedUnit, set }) => ({ speedUnit, set })));
   const { subject } = brief;
-  const thing = MOVING_THINGS.find(({ id }) => id === subject.thing);
+  const thing = movingThing(subject.thing);
   const factor = SPEED_UNITS[speedUnit];
   const speeds = useCallback((now: Brief) => either(now, 'speedMps', 2, (speed) => speedText(speed, speedUnit)), [speedUnit]);
   const give = (speedMps: number): void => edit(patch('subject', { speedMps, speedFrom: undefined }));
@@ -110,7 +111,7 @@ export function SpeedEditor({ brief, edit }: EditorProps) {
       <div className="flex flex-wrap items-center gap-3">
         {thing && thing.stillMps < thing.speedMps && (
           <Button size="s" onClick={() => give(thing.stillMps)}>
-            {thing.stillPhase}: {speedText(thing.stillMps, speedUnit)}
+            {THING_NAMES[thing.id].stillPhase}: {speedText(thing.stillMps, speedUnit)}
           </Button>
         )}
         {subject.speedMps > 0 && (

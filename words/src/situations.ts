@@ -1,13 +1,24 @@
-import { KNOWN_SCENES, lensAt, MOVING_THINGS, planningEv, type Brief, type Place } from '@hushto/core';
-import { STARTER_BODIES, STARTER_LENSES } from './starterShelf.ts';
+import { STARTER_BODIES, STARTER_LENSES } from '@hushto/contract';
+import {
+  KNOWN_SCENES,
+  lensAt,
+  movingThing,
+  planningEv,
+  type Brief,
+  type KnownSceneId,
+  type MovingThingId,
+  type Place,
+} from '@hushto/core';
+import { SCENE_NAMES } from './scenes.ts';
+import { THING_NAMES } from './things.ts';
 
 /** A usual situation to begin a brief from. */
 export interface StarterSituation {
   id: string;
   label: string;
   /** In the library of moving things; null where nobody is there. */
-  thing: string | null;
-  scene: string;
+  thing: MovingThingId | null;
+  scene: KnownSceneId;
   distanceM: number;
   depthM: number;
   body: string;
@@ -101,7 +112,7 @@ export const STARTER_SITUATIONS: readonly StarterSituation[] = [
 
 /** A whole brief from a situation: its subject at a usual speed, its light at the darker third of the scene, no lift. */
 export function briefFrom(start: StarterSituation): Brief {
-  const thing = start.thing === null ? null : MOVING_THINGS.find((candidate) => candidate.id === start.thing)!;
+  const thing = start.thing === null ? null : movingThing(start.thing)!;
   const scene = KNOWN_SCENES.find((candidate) => candidate.id === start.scene)!;
   const { guessed: _body, ...sensor } = STARTER_BODIES.find((candidate) => candidate.label === start.body)!;
   const { guessed: _lens, ...shelfLens } = STARTER_LENSES.find((candidate) => candidate.label === start.lens)!;
@@ -116,13 +127,15 @@ export function briefFrom(start: StarterSituation): Brief {
       depthM: start.depthM,
       tone: more.tone ?? 0.18,
       frameFill: more.frameFill ?? 0.3,
-      ...(thing ? { kind: thing.kind, label: thing.label, verb: thing.verb, thing: thing.id } : { label: 'The empty scene' }),
+      ...(thing
+        ? { kind: thing.kind, label: THING_NAMES[thing.id].label, verb: THING_NAMES[thing.id].verb, thing: thing.id }
+        : { label: 'The empty scene' }),
     },
     light: {
       ev100: more.ev100 ?? Math.round(planningEv(scene) * 3) / 3,
       background: { tone: 0.18, stops: more.backgroundStops ?? 0 },
       flicker: { frequencyHz: 100, modulation: 0 },
-      ...(more.ev100 === undefined ? { label: scene.label, scene: scene.id } : { label: 'The last daylight' }),
+      ...(more.ev100 === undefined ? { label: SCENE_NAMES[scene.id], scene: scene.id } : { label: 'The last daylight' }),
     },
     kit: { sensor, lens: lensAt(shelfLens, start.focalMm) },
     hold: { conditions: ['elbows', 'finder'], theta: null, slope: null },
@@ -145,8 +158,8 @@ export function briefFrom(start: StarterSituation): Brief {
 function situation(
   id: string,
   label: string,
-  thing: string | null,
-  scene: string,
+  thing: MovingThingId | null,
+  scene: KnownSceneId,
   distanceM: number,
   depthM: number,
   body: string,
