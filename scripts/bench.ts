@@ -20,8 +20,8 @@ import { anyBrief, exampleBrief } from '../core/test/briefs.ts';
 
 const ROUNDS = 600;
 /** What a plan may take at p95, ms, and what it may with its ladder. */
-const PLAN_MS = 16;
-const WITH_LADDER_MS = 46;
+const PLAN_MS = 8;
+const WITH_LADDER_MS = 24;
 const example = exampleBrief();
 const wild = fc.sample(anyBrief, { seed: 20260112, numRuns: ROUNDS });
 

@@ -2,9 +2,11 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { ratio } from '../../test/briefs.ts';
 import { denseDetailBits } from '../../test/denseDetail.ts';
+import { sinc } from '../numerics/sinc.ts';
 import { pictureOf } from '../optics/picture.ts';
 import { DetailModel, type DetailInputs } from './detailModel.ts';
 import { eyeNoise } from './eyeNoise.ts';
+import { SmearDirections } from './smearDirections.ts';
 
 const PICTURE = pictureOf(36, 24, 24, 1, 1080);
 const INPUTS: DetailInputs = {
@@ -61,6 +63,20 @@ describe('the detail integral', () => {
         expect(Math.abs(bits - dense)).to.be.below(room + 0.0005 * dense); // the dense sum itself is good to 0.05 %
       }),
       { numRuns: 60, seed: 20260112 },
+    );
+  });
+
+  it('takes the mean over directions of any smear from its table as a fine sum has it', () => {
+    fc.assert(
+      fc.property(ratio(0.01, 300), ratio(1e-9, 1e9), (cycles, still) => {
+        const count = Math.ceil(400 + 200 * cycles);
+        let sum = 0;
+        for (let j = 0; j < count; j++)
+          sum += Math.log1p(still * sinc(cycles * Math.cos(((j + 0.5) / count) * (Math.PI / 2))) ** 2);
+        const found = new SmearDirections(Float64Array.of(1), cycles).meanLog(0, still);
+        expect(found / (sum / count)).to.be.closeTo(1, cycles < 7 ? 0.04 : 0.08);
+      }),
+      { numRuns: 200 },
     );
   });
 

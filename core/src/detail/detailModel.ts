@@ -20,9 +20,10 @@ const FROM_CPH = 2;
  * Contrast reverses about once for every tolerance of disc below the viewing limit, and a long smear crowds at low frequencies.
  */
 const GRIDS = [
-  { rule: gaussLegendre(24, 0, 1), smear: 3, disc: 2 },
-  { rule: gaussLegendre(56, 0, 1), smear: 10, disc: 8 },
-  { rule: gaussLegendre(128, 0, 1), smear: Infinity, disc: Infinity },
+  { rule: gaussLegendre(24, 0, 1), smear: 8, disc: 2 },
+  { rule: gaussLegendre(40, 0, 1), smear: 18, disc: 4 },
+  { rule: gaussLegendre(56, 0, 1), smear: 50, disc: 8 },
+  { rule: gaussLegendre(96, 0, 1), smear: Infinity, disc: Infinity },
 ] as const;
 /** A disc of so few tolerances costs under 0.03 % of the detail: both edges count as in focus. */
 const SHARP_DISC = 0.03;
@@ -192,14 +193,13 @@ class Grid {
   }
 
   bits(aperture: AperturePower, shutter: ShutterPower, snrSquared: number): number {
+    const { shake, smear } = shutter;
     let total = 0;
-    for (const plane of aperture.planes) {
-      let sum = 0;
-      for (let i = 0; i < this.#weights.length; i++) {
-        const still = (snrSquared * plane.power[i]! * shutter.shake[i]!) / (1 + snrSquared * this.#eye[i]!);
-        sum += this.#weights[i]! * shutter.smear.meanLog(i, still);
-      }
-      total += plane.share * sum;
+    for (let i = 0; i < this.#weights.length; i++) {
+      const still = (snrSquared * shake[i]!) / (1 + snrSquared * this.#eye[i]!);
+      let mean = 0;
+      for (const { share, power } of aperture.planes) mean += share * smear.meanLog(i, still * power[i]!);
+      total += this.#weights[i]! * mean;
     }
     return total;
   }

@@ -36,15 +36,16 @@ export function burstChances(single: number): BurstChances {
   if (single > CERTAIN) return { ofFrames: (frames) => (frames <= 1 ? single : 1) };
   const radiusSquared = -2 * Math.log1p(-single); // c² in units of a first frame's variance
   const own = 1 - BURST_CORRELATION;
-  const firstMiss = SHARED_NONCENTRALITY.map((shared) => 1 - noncentralChiSquare2(radiusSquared / own, shared));
-  const laterMiss = SHARED_NONCENTRALITY.map(
-    (shared) => 1 - noncentralChiSquare2(radiusSquared / LATER_FRAME_VARIANCE / own, shared),
-  );
+  const missesOf = (variance: number): Float64Array =>
+    SHARED_NONCENTRALITY.map((shared) => 1 - noncentralChiSquare2(radiusSquared / variance / own, shared));
+  let misses: { first: Float64Array; later: Float64Array } | null = null;
   return {
     ofFrames: (frames) => {
       if (frames <= 1) return single;
+      misses ??= { first: missesOf(1), later: missesOf(LATER_FRAME_VARIANCE) };
+      const { first, later } = misses;
       let miss = 0;
-      for (let i = 0; i < SHARED.weights.length; i++) miss += SHARED.weights[i]! * firstMiss[i]! * laterMiss[i]! ** (frames - 1);
+      for (let i = 0; i < SHARED.weights.length; i++) miss += SHARED.weights[i]! * first[i]! * later[i]! ** (frames - 1);
       return Math.min(1, Math.max(single, 1 - miss));
     },
   };

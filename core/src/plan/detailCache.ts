@@ -12,6 +12,7 @@ interface Setting {
 export class DetailCache {
   readonly #inputs: () => DetailInputs;
   readonly #bits = new WeakMap<Setting, number>();
+  readonly #rough = new WeakMap<Setting, number>();
   #model: DetailModel | null = null;
 
   constructor(inputs: () => DetailInputs) {
@@ -36,7 +37,9 @@ export class DetailCache {
   roughBits(setting: Setting): number {
     const [aperture, shutter] = [setting.aperture.detail(), setting.shutter.detail()];
     if (aperture.level >= shutter.level) return this.bits(setting);
-    return this.model.roughBits(aperture, shutter, setting.snr);
+    let bits = this.#rough.get(setting);
+    if (bits === undefined) this.#rough.set(setting, (bits = this.model.roughBits(aperture, shutter, setting.snr)));
+    return bits;
   }
 
   /** Halvings of detail lost to grain and to blur; they add up to what is lost of the ideal. */

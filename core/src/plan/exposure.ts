@@ -42,17 +42,21 @@ export interface ExposureRules {
 /** A dial in thirds is never nearer than this to what is wanted, stops: it counts neither as over-exposure nor as past a ceiling. */
 export const MARK_RESIDUE_STOPS = 1 / 6;
 
+/** ISO that a second at f/1 is metered with in a light, EV at ISO 100: what is one for every setting there. */
+export const unitIsoOf = ({ phaseStops, extension, throughput }: ExposureRules, ev100: number): number =>
+  meteredIso(ev100 + phaseStops, 1, extension / throughput);
+
 /**
- * ISO, lift, and how far off, of a shutter, s, and an f-number in a light, EV at ISO 100. Where brighter phases of swinging light would
+ * ISO, lift, and how far off, of a shutter, s, and an f-number in a light of a unit ISO. Where brighter phases of swinging light would
  * clip, the camera holds back what the ceiling of lift and base ISO allow.
  */
 export function exposureOf(
-  { isoRange, throughput, extension, key, liftCeilingStops, phaseStops, brighterStops, highlightStops }: ExposureRules,
+  { isoRange, key, liftCeilingStops, brighterStops, highlightStops }: ExposureRules,
+  unitIso: number,
   shutterS: number,
   fNumber: number,
-  ev100: number,
 ): Exposure {
-  const metered = meteredIso(ev100 + phaseStops, shutterS, (fNumber * extension) / throughput);
+  const metered = (unitIso * fNumber * fNumber) / shutterS;
   const wanted = metered * key;
   const plainIso = isoRange.pinned ?? Math.min(isoRange.to, Math.max(isoRange.from, wanted));
   const off = Math.log2(wanted / plainIso);

@@ -69,13 +69,21 @@ export function sureStops(confidence: number, slope: number, spread: number): nu
   return stops;
 }
 
-/** Where a chance that falls with x is `wanted`; by halving, to a millionth of a stop. */
+/** Where a chance that falls with x is `wanted`, to a millionth of a stop: enclosed in whole stops, then by Illinois false position. */
 function solved(chanceAt: (x: number) => number, wanted: number): number {
-  let [below, above] = [-40, 40];
+  const excess = (x: number): number => chanceAt(x) - wanted;
+  let [below, above] = [-1, 1];
+  while (below > -40 && excess(below) < 0) [above, below] = [below, below - 2];
+  while (above < 40 && excess(above) >= 0) [below, above] = [above, above + 2];
+  let [over, under] = [excess(below), excess(above)];
+  let last = 0;
   while (above - below > 1e-6) {
-    const middle = (below + above) / 2;
-    if (chanceAt(middle) >= wanted) below = middle;
-    else above = middle;
+    const between = (below * under - above * over) / (under - over);
+    const at = excess(between);
+    if (Math.abs(at) < 1e-12) return between;
+    // The same end moved twice: the other counts half, so that both close in.
+    if (at > 0) [below, over, under, last] = [between, at, last > 0 ? under / 2 : under, 1];
+    else [above, under, over, last] = [between, at, last < 0 ? over / 2 : over, -1];
   }
   return below;
 }

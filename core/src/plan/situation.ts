@@ -7,7 +7,7 @@ import { fullWellE, HIGHLIGHT_STOPS, midGreySignalE, readNoiseE, signalToNoise, 
 import type { Brief } from '../brief/brief.ts';
 import { AIMS } from './aims.ts';
 import { DetailCache } from './detailCache.ts';
-import { exposureOf, topIso, type Exposure, type ExposureRules } from './exposure.ts';
+import { exposureOf, topIso, unitIsoOf, type Exposure, type ExposureRules } from './exposure.ts';
 import { focusingOf, type Focusing } from './focus.ts';
 import type { GateName, Gates } from './gates.ts';
 import { geometryOf, type Geometry } from './geometry.ts';
@@ -38,6 +38,8 @@ export class Situation {
   readonly #rules: ExposureRules;
   readonly #candidates = new Map<number, (readonly Candidate[])[]>();
   readonly #toneStops: number;
+  /** Of the light asked about last: thousands of settings are. */
+  #unit: { ev100: number; iso: number } | null = null;
 
   /** @param sharing a situation that differs at most in its ISO and lift ceilings, whose geometry and marks can be shared */
   constructor(brief: Brief, sharing: Situation | null = null) {
@@ -114,7 +116,8 @@ export class Situation {
 
   /** How a shutter and aperture are exposed in a light: ISO, lift, and how far off. */
   exposure(shutter: ShutterOption, aperture: ApertureOption, ev100: number): Exposure {
-    return exposureOf(this.#rules, shutter.shutterS, aperture.fNumber, ev100);
+    if (this.#unit?.ev100 !== ev100) this.#unit = { ev100, iso: unitIsoOf(this.#rules, ev100) };
+    return exposureOf(this.#rules, this.#unit.iso, shutter.shutterS, aperture.fNumber);
   }
 
   /** A shutter with every aperture lens and pins allow, wide to narrow, in one light. Worked out once for a light. */
