@@ -178,3 +178,89 @@ describe('what photographers know', () => {
     expect(Math.log2(at(-4) / at(4))).to.be.at.least(4 / 3 - 1e-9);
   });
 });
+
+/** A situation and the shutter speeds, slow and fast, s, between which those who work there agree. */
+interface Agreed {
+  what: string;
+  focalMm: number;
+  widestF?: number;
+  ev100: number;
+  speedMps: number;
+  distanceM: number;
+  from: number;
+  to: number;
+  depthM?: number;
+  directionDeg?: number;
+  stabiliserStops?: number;
+  follow?: boolean;
+  aim?: Brief['picture']['aim'];
+  conditions?: Brief['hold']['conditions'];
+}
+
+// Common practice, each range written down before a plan was seen.
+// prettier-ignore
+const AGREED: readonly Agreed[] = [
+  { what: 'someone walks past under shop windows', focalMm: 35, ev100: 7, speedMps: 1.4, distanceM: 4, from: 1 / 160, to: 1 / 640 },
+  { what: 'the same walker far away', focalMm: 35, ev100: 7, speedMps: 1.4, distanceM: 25, from: 1 / 30, to: 1 / 125 },
+  { what: 'a walker comes straight on', focalMm: 50, ev100: 6, speedMps: 1.4, distanceM: 5, directionDeg: 0, from: 1 / 60, to: 1 / 320 },
+  { what: 'a posed portrait at dusk', focalMm: 85, widestF: 1.8, ev100: 6, speedMps: 0.05, distanceM: 3, depthM: 0.2, stabiliserStops: 3, from: 1 / 40, to: 1 / 320 },
+  { what: 'a child runs across a lit square', focalMm: 50, ev100: 8, speedMps: 3, distanceM: 5, from: 1 / 400, to: 1 / 1600 },
+  { what: 'the family at home in the evening', focalMm: 35, widestF: 1.4, ev100: 5, speedMps: 0.9, distanceM: 2.5, from: 1 / 100, to: 1 / 500 },
+  { what: 'a singer sways at the microphone', focalMm: 85, widestF: 1.8, ev100: 6, speedMps: 0.4, distanceM: 6, from: 1 / 80, to: 1 / 320 },
+  { what: 'a guitarist in a small club', focalMm: 35, widestF: 1.4, ev100: 5, speedMps: 0.6, distanceM: 3, from: 1 / 80, to: 1 / 400 },
+  { what: 'a pianist', focalMm: 50, widestF: 1.8, ev100: 5, speedMps: 0.3, distanceM: 4, from: 1 / 60, to: 1 / 250 },
+  { what: 'a conductor from the gallery', focalMm: 200, widestF: 2.8, ev100: 6, speedMps: 0.5, distanceM: 15, stabiliserStops: 4, from: 1 / 125, to: 1 / 400 },
+  { what: 'a speaker at a lectern', focalMm: 135, widestF: 1.8, ev100: 6, speedMps: 0.2, distanceM: 10, stabiliserStops: 3, from: 1 / 60, to: 1 / 250 },
+  { what: 'an actor on a lit stage', focalMm: 135, widestF: 1.8, ev100: 7, speedMps: 0.5, distanceM: 12, stabiliserStops: 3, from: 1 / 100, to: 1 / 400 },
+  { what: 'a dancer under stage light', focalMm: 135, widestF: 1.8, ev100: 8, speedMps: 2.5, distanceM: 12, from: 1 / 400, to: 1 / 1600 },
+  { what: 'a ball game in a hall', focalMm: 135, widestF: 1.8, ev100: 9, speedMps: 5, distanceM: 12, from: 1 / 800, to: 1 / 3200 },
+  { what: 'a boxer', focalMm: 50, widestF: 1.8, ev100: 9, speedMps: 1.5, distanceM: 4, from: 1 / 400, to: 1 / 1600 },
+  { what: 'a swimmer', focalMm: 200, widestF: 2.8, ev100: 9, speedMps: 1.8, distanceM: 20, from: 1 / 400, to: 1 / 1250 },
+  { what: 'a runner comes straight on', focalMm: 200, widestF: 2.8, ev100: 9, speedMps: 8, distanceM: 20, directionDeg: 0, stabiliserStops: 4, from: 1 / 500, to: 1 / 2000 },
+  { what: 'a sprinter crosses in daylight', focalMm: 200, widestF: 2.8, ev100: 13, speedMps: 10, distanceM: 40, from: 1 / 1000, to: 1 / 4000 },
+  { what: 'a skater who is followed', focalMm: 135, widestF: 1.8, ev100: 8, speedMps: 7, distanceM: 15, follow: true, from: 1 / 250, to: 1 / 1000 },
+  { what: 'a horse over a jump', focalMm: 135, widestF: 2.8, ev100: 12, speedMps: 6, distanceM: 20, from: 1 / 800, to: 1 / 2500 },
+  { what: 'an aircraft that is followed in to land', focalMm: 200, widestF: 2.8, ev100: 12, speedMps: 70, distanceM: 200, follow: true, stabiliserStops: 3, from: 1 / 400, to: 1 / 2000 },
+  { what: 'a train draws in', focalMm: 35, ev100: 8, speedMps: 6, distanceM: 12, from: 1 / 250, to: 1 / 1000 },
+  { what: 'a deer grazes at dusk', focalMm: 400, widestF: 5.6, ev100: 8, speedMps: 0.5, distanceM: 40, stabiliserStops: 4, from: 1 / 125, to: 1 / 500 },
+  { what: 'a fox trots past', focalMm: 400, widestF: 5.6, ev100: 10, speedMps: 2.5, distanceM: 40, stabiliserStops: 4, from: 1 / 500, to: 1 / 2000 },
+  { what: 'an otter at the water', focalMm: 400, widestF: 5.6, ev100: 8, speedMps: 1.2, distanceM: 30, stabiliserStops: 4, from: 1 / 320, to: 1 / 1250 },
+  { what: 'a bird perched', focalMm: 400, widestF: 5.6, ev100: 9, speedMps: 0.05, distanceM: 15, depthM: 0.1, stabiliserStops: 4, from: 1 / 60, to: 1 / 500 },
+  { what: 'a bird in flight that is followed', focalMm: 400, widestF: 5.6, ev100: 13, speedMps: 12, distanceM: 30, depthM: 0.3, follow: true, stabiliserStops: 4, from: 1 / 800, to: 1 / 3200 },
+  { what: 'a lit street with nobody about, stabilised', focalMm: 28, ev100: 2, speedMps: 0, distanceM: 8, depthM: 1, stabiliserStops: 3, from: 1 / 4, to: 1 / 30 },
+  { what: 'a church inside, nothing steadied', focalMm: 24, widestF: 2.8, ev100: 3, speedMps: 0, distanceM: 10, depthM: 4, from: 1 / 8, to: 1 / 50 },
+  { what: 'a still street by free hands', focalMm: 50, ev100: 5, speedMps: 0, distanceM: 8, depthM: 1, from: 1 / 30, to: 1 / 125 },
+  { what: 'a still street leaning on a wall, stabilised', focalMm: 35, ev100: 1, speedMps: 0, distanceM: 8, depthM: 1, stabiliserStops: 5, conditions: ['wall'], from: 1, to: 1 / 15 },
+  { what: 'a cyclist left as a streak', focalMm: 28, ev100: 8, speedMps: 5, distanceM: 4, aim: 'streak', from: 1 / 15, to: 1 / 80 },
+  { what: 'a crowd seen from above, dissolving', focalMm: 28, ev100: 4, speedMps: 1.4, distanceM: 8, aim: 'streak', stabiliserStops: 5, from: 1, to: 1 / 5 },
+  { what: 'a walker who leaves a trace', focalMm: 35, ev100: 6, speedMps: 1.4, distanceM: 4, aim: 'trace', from: 1 / 15, to: 1 / 80 },
+  { what: 'a pan with a cyclist', focalMm: 50, ev100: 9, speedMps: 5, distanceM: 7, aim: 'pan', from: 1 / 10, to: 1 / 60 },
+  { what: 'a pan with a car in town', focalMm: 35, ev100: 9, speedMps: 11, distanceM: 10, aim: 'pan', from: 1 / 15, to: 1 / 80 },
+];
+
+describe('the situations whose shutter speed practice agrees on', () => {
+  const chosen = ({ focalMm, widestF = 2, ev100, conditions = [], follow, aim, ...moving }: Agreed): number =>
+    planWithoutLadder(
+      full(focalMm, {
+        subject: {
+          speedMps: moving.speedMps,
+          distanceM: moving.distanceM,
+          depthM: moving.depthM ?? 0.5,
+          directionDeg: moving.directionDeg ?? 90,
+        },
+        light: { ev100 },
+        lens: { widestF },
+        sensor: { stabiliserStops: moving.stabiliserStops ?? 0 },
+        hold: { conditions, ...(follow ? { follow } : {}) },
+        picture: { isoCeiling: 12_800, ...(aim ? { aim } : {}) },
+      }),
+    ).choice.shutterS;
+  // A third of a stop beyond either end is no disagreement: a dial has no nearer mark.
+  const isAgreed = (shutterS: number, { from, to }: Agreed): boolean =>
+    Math.log2(from / shutterS) >= -1 / 3 - 0.02 && Math.log2(shutterS / to) >= -1 / 3 - 0.02;
+  it('gets nine in ten of them as practice has them', () => {
+    const other = AGREED.map((row) => ({ row, shutterS: chosen(row) })).filter(({ row, shutterS }) => !isAgreed(shutterS, row));
+    const said = other.map(({ row: { what }, shutterS }) => `${what}: 1/${(1 / shutterS).toFixed(0)} s`).join('; ');
+    expect(other.length / AGREED.length, said).to.be.at.most(0.1);
+  });
+});
