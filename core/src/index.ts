@@ -209,6 +209,7 @@ export {
   planesOfBytes,
   layerOfBytes,
   type Layer,
+  type Planes,
 } from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
 

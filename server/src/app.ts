@@ -102,7 +102,7 @@ export async function buildApp({
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"],
-        scriptSrc: ["'self'"],
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"], // the module that draws frames; no text becomes a script
         styleSrc: ["'self'", "'unsafe-inline'"], // positions of popovers are set as inline styles
         fontSrc: ["'self'"],
         imgSrc: ["'self'", 'data:'],

@@ -9,29 +9,54 @@ const STEPS = 16_384;
 /** Linear value of what just clips at base exposure: mid grey and its highlight headroom. */
 const WHITE = MID_GREY * 2 ** HIGHLIGHT_STOPS;
 
-/** How softly they bend: with this the slope goes on through the shoulder's beginning and white is reached. */
-const SOFTNESS = 0.58;
+/**
+ * 8-bit values by the linear one, up to what is white. IEC 61966-2-1 after the shoulder: a hyperbola that goes on with the slope there and
+ * reaches white.
+ */
+function curveTo(white: number): Uint8Array {
+  const bend = (1 - SHOULDER) / (white - 1);
+  return Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
+    const value = (i / STEPS) * white;
+    const above = (value - SHOULDER) / (white - SHOULDER);
+    return byteOfLinear(above <= 0 ? value : SHOULDER + ((1 - SHOULDER) * above * (1 + bend)) / (above + bend));
+  });
+}
 
-const bent = (value: number): number => -Math.expm1(-(value - SHOULDER) / SOFTNESS);
-const shouldered = (value: number): number =>
-  value <= SHOULDER ? value : SHOULDER + ((1 - SHOULDER) * bent(value)) / bent(WHITE);
-
-/** 8-bit values by the linear one, up to white. IEC 61966-2-1 after the shoulder. */
-const CURVE = Uint8Array.from({ length: STEPS + 1 }, (_, i) => byteOfLinear(shouldered((i / STEPS) * WHITE)));
+const curves = new Map<number, Uint8Array>();
+function curveFor(white: number): Uint8Array {
+  let curve = curves.get(white);
+  if (!curve) {
+    if (curves.size > 16) curves.clear();
+    curves.set(white, (curve = curveTo(white)));
+  }
+  return curve;
+}
 
 /** 8-bit value of a linear one, tone curve included; monotone. */
-export const developed = (linear: number): number => CURVE[Math.round(STEPS * Math.min(1, Math.max(0, linear / WHITE)))]!;
+export const developed = (linear: number): number =>
+  curveFor(WHITE)[Math.round(STEPS * Math.min(1, Math.max(0, linear / WHITE)))]!;
 
-/** 8-bit RGBA pixels of a picture in linear light. @param keyStops how much brighter it is to look */
-export function develop({ red, green, blue, width, height }: Planes, keyStops = 0): Uint8ClampedArray<ArrayBuffer> {
+/**
+ * 8-bit RGBA pixels of a picture in linear light. Highlights that the sensor kept above the usual white, as it does where the camera is
+ * set to a lower ISO and the picture brightened later, are bent into it.
+ * @param keyStops how much brighter it is to look  @param clipsAt linear value at which the sensor clipped
+ */
+export function develop(
+  { red, green, blue, width, height }: Planes,
+  keyStops = 0,
+  clipsAt = WHITE,
+): Uint8ClampedArray<ArrayBuffer> {
   const pixels = new Uint32Array(width * height);
-  const scale = (STEPS * 2 ** keyStops) / WHITE;
+  // To a twelfth of a stop: a curve serves many frames.
+  const white = WHITE * 2 ** (Math.max(0, Math.round(12 * (Math.log2(clipsAt / WHITE) + keyStops))) / 12);
+  const curve = curveFor(white);
+  const scale = (STEPS * 2 ** keyStops) / white;
   for (let i = 0; i < pixels.length; i++) {
     const r = Math.min(STEPS, Math.max(0, red[i]! * scale));
     const g = Math.min(STEPS, Math.max(0, green[i]! * scale));
     const b = Math.min(STEPS, Math.max(0, blue[i]! * scale));
     // Canvas pixels are R, G, B, A in memory; every machine with a browser is little-endian.
-    pixels[i] = OPAQUE | (CURVE[b | 0]! << 16) | (CURVE[g | 0]! << 8) | CURVE[r | 0]!;
+    pixels[i] = OPAQUE | (curve[b | 0]! << 16) | (curve[g | 0]! << 8) | curve[r | 0]!;
   }
   return new Uint8ClampedArray(pixels.buffer);
 }

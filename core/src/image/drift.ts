@@ -58,8 +58,8 @@ export function shootBurst(
   return { drifts, misses, blurs, sharp, best: blurs.indexOf(Math.min(...blurs)) };
 }
 
-/** Straight pieces of a path; the camera spends the same time on each. */
-const PIECES = 2;
+/** Straight pieces of a path that wanders; the camera spends the same time on each. */
+export const PIECES = 8;
 /** How far a long exposure wanders off its straight way, against its drift. Ours. */
 const WANDER = 0.35;
 
@@ -70,12 +70,21 @@ const WANDER = 0.35;
 export function driftPath({ x, y }: Drift, shutterS: number, normal: () => number): Drift[] {
   const wander = shutterS <= DRIFT_TURN_S / 4 ? 0 : WANDER * Math.hypot(x, y) * Math.sqrt(shutterS / (shutterS + DRIFT_TURN_S));
   if (wander === 0) return [point(-0.5, x, y), point(0.5, x, y)];
-  return Array.from({ length: PIECES + 1 }, (_, i) => {
+  const walk = [{ x: 0, y: 0 }];
+  for (let i = 0; i < PIECES; i++) {
+    const { x: fromX, y: fromY } = walk.at(-1)!;
+    walk.push({ x: fromX + (wander * normal()) / Math.sqrt(PIECES), y: fromY + (wander * normal()) / Math.sqrt(PIECES) });
+  }
+  const end = walk.at(-1)!;
+  const way = walk.map((step, i) => {
     const along = i / PIECES;
-    const bridge = i === 0 || i === PIECES ? 0 : wander * Math.sqrt(along * (1 - along));
-    const straight = point(along - 0.5, x, y);
-    return { x: straight.x + bridge * normal(), y: straight.y + bridge * normal() };
+    const on = point(along - 0.5, x, y);
+    return { x: on.x + step.x - along * end.x, y: on.y + step.y - along * end.y };
   });
+  const middle = { x: mean(way.map((corner) => corner.x)), y: mean(way.map((corner) => corner.y)) };
+  return way.map((corner) => ({ x: corner.x - middle.x, y: corner.y - middle.y }));
 }
+
+const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 const point = (along: number, x: number, y: number): Drift => ({ x: along * x, y: along * y });

@@ -1,6 +1,7 @@
 import { MID_GREY } from '../light/exposure.ts';
 import { movingThing } from '../motion/movingThings.ts';
-import { defocusDiscMm, magnification } from '../optics/depthOfField.ts';
+import { swaySigmaMm } from '../motion/hands.ts';
+import { defocusDiscMm, extendedF, magnification } from '../optics/depthOfField.ts';
 import { lensBlurMm, WAVELENGTH_MM } from '../optics/mtf.ts';
 import { panResidueMm, panStreakMmPerS } from '../motion/pan.ts';
 import { panOf, turningWith } from '../brief/panOf.ts';
@@ -23,8 +24,8 @@ export interface FrameOptics {
   residueMm: number;
   /** Disc of the background, mm, when it lies `times` as far as the subject. */
   backgroundDiscMm: (times: number) => number;
-  /** Lens and diffraction as one Gaussian, mm. */
-  lensMm: number;
+  /** Lens, diffraction and the sway of the body as Gaussians, mm, and their shares. */
+  softness: readonly { share: number; sigmaMm: number }[];
   toleranceMm: number;
   /** Chance that the first frame shows no shake. */
   singleChance: number;
@@ -42,8 +43,11 @@ export interface FrameOptics {
 const CURTAIN_TRAVEL_S = 1 / 250;
 /** How much faster limbs move where the subject is none of the library's. */
 const USUAL_LIMBS = 2;
-/** A Gaussian as wide as the core of the Airy pattern: σ = 0.42·λ·N. Least-squares fit, from memory. */
-const DIFFRACTION_SIGMA = 0.42;
+/** The contrast that diffraction leaves as that of two Gaussians, σ in λ·N: within 0.021 of a circular aperture's at every frequency. */
+const DIFFRACTION = [
+  { share: 0.85, sigma: 0.41 },
+  { share: 0.15, sigma: 2.48 },
+] as const;
 
 /** Geometry, exposure and sensor of a setting, for drawing its frame. */
 export function frameOptics(situation: Situation, { shutter, aperture, ...exposure }: Candidate): FrameOptics {
@@ -68,7 +72,7 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
     residueMm: turning ? panResidueMm(turning, shutterS) : 0,
     backgroundDiscMm: (times) =>
       times === 1 ? 0 : defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, subject.distanceM * times),
-    lensMm: Math.hypot(lensBlurMm(lens, aperture.fNumber), DIFFRACTION_SIGMA * WAVELENGTH_MM * aperture.fNumber),
+    softness: softnessOf(situation, shutterS, aperture.fNumber),
     toleranceMm: picture.toleranceMm,
     // In a pan the hands follow; what they miss is the residue.
     singleChance: pan ? 1 : shutter.hands().singleChance,
@@ -82,4 +86,12 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
     pitchMm: picture.pitchMm,
     brighterStops: (wishes.keyStops ?? 0) + exposure.overStops,
   };
+}
+
+function softnessOf({ brief, geometry }: Situation, shutterS: number, fNumber: number): FrameOptics['softness'] {
+  const { lens } = brief.kit;
+  const airy = WAVELENGTH_MM * extendedF(fNumber, lens.focalLengthMm, brief.subject.distanceM);
+  const sway = swaySigmaMm(geometry.magnification, geometry.swayMmPerS, shutterS);
+  const rest = Math.hypot(lensBlurMm(lens, fNumber), sway);
+  return DIFFRACTION.map(({ share, sigma }) => ({ share, sigmaMm: Math.hypot(rest, sigma * airy) }));
 }

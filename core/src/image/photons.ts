@@ -38,7 +38,8 @@ export function countPhotons(
   let bits = Math.floor(uniform() * 4_294_967_296) | 1;
   for (let i = 0; i < red.length; i++) {
     const value = LUMINANCE.red * red[i]! + LUMINANCE.green * green[i]! + LUMINANCE.blue * blue[i]!;
-    const mean = (value < clipsAt ? value : clipsAt) * perValue;
+    // A band-limited edge may dip below black by a hair.
+    const mean = value <= 0 ? 0 : (value < clipsAt ? value : clipsAt) * perValue;
     bits ^= bits << 13;
     bits ^= bits >>> 17;
     bits ^= bits << 5;

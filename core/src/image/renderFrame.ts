@@ -1,9 +1,10 @@
 import { normalSource, type UniformSource } from '../numerics/seededRandom.ts';
 import { sinc } from '../numerics/sinc.ts';
 import { discBlur } from './discBlur.ts';
-import { driftPath, type Drift } from './drift.ts';
+import { driftPath, PIECES, type Drift } from './drift.ts';
 import type { FrameOptics } from './frameOptics.ts';
 import { gaussianBlur } from './gaussianBlur.ts';
+import { convolved, kernelOf, STILL_POINT, wayAlong, type Fall, type Point } from './kernel.ts';
 import { countPhotons } from './photons.ts';
 import { COLOURS, flatPlanes, type Box, type Layer, type Planes } from './picturePlanes.ts';
 import { smearAlong } from './smearAlong.ts';
@@ -69,11 +70,10 @@ export class FrameRenderer {
     const background = this.#background(optics);
     const frame = this.#frame;
     for (const colour of COLOURS) frame[colour].set(background[colour]);
-    if (optics.streakMm > 0) this.#smear([{ dx: optics.streakMm / mmPerPx, dy: 0, x: 0, y: 0 }]);
+    if (optics.streakMm > 0) this.#smear(ends(optics.streakMm / mmPerPx, 0));
     const residuePx = (optics.residueMm / mmPerPx) * miss;
     for (const part of subject) this.#putBefore(part, optics, residuePx);
     this.#shake(optics, drift, normal);
-    for (const colour of COLOURS) frame[colour] = gaussianBlur(frame[colour], frame.width, frame.height, optics.lensMm / mmPerPx);
     flickered(frame, optics, lampPhase);
     countPhotons(frame, { ...optics.pixel, sensorPixels: (mmPerPx / optics.pitchMm) ** 2 }, uniform);
     return frame;
@@ -102,9 +102,10 @@ export class FrameRenderer {
     const layer = Math.abs(growth) * (skewed.box.bottom - skewed.box.top) > 1 ? grownLayer(skewed, growth) : skewed;
     const { width } = this.#frame;
     const box = reaching(layer, dx, dy);
-    const cover = smearAlong(layer.cover, width, dx, dy, box, this.#other);
+    const smeared = this.#smearing(dx, dy, box);
+    const cover = smeared(layer.cover, this.#other);
     for (const colour of COLOURS) {
-      const plane = smearAlong(layer[colour], width, dx, dy, box, this.#spare);
+      const plane = smeared(layer[colour], this.#spare);
       const target = this.#frame[colour];
       for (let y = box.top; y < box.bottom; y++) {
         for (let i = y * width + box.left, end = y * width + box.right; i < end; i++)
@@ -113,45 +114,109 @@ export class FrameRenderer {
     }
   }
 
+  /** Averages a plane over a straight way: by a kernel as far as that is short, by running sums beyond. */
+  #smearing(dx: number, dy: number, box: Box): (plane: Float32Array, out: Float32Array) => Float32Array {
+    const { width, height } = this.#frame;
+    const length = Math.hypot(dx, dy);
+    if (length < UNSEEN_PX) return (plane) => plane;
+    if (length > SHORT_PX) return (plane, out) => smearAlong(plane, width, dx, dy, box, out);
+    const kernel = kernelOf(wayAlong(ends(dx, dy)));
+    return (plane, out) => convolved(plane, width, height, box, kernel, out);
+  }
+
+  /** The way of the hands, and what lens, diffraction, sway and the sensor's pixels leave of every point of it. */
   #shake(optics: FrameOptics, drift: Drift, normal: () => number): void {
-    const scale = optics.toleranceMm / this.#scene.mmPerPx;
-    const path = driftPath(drift, optics.shutterS, normal);
-    this.#smear(
-      path.slice(1).map((end, i) => {
-        const from = path[i]!;
-        return {
-          dx: (end.x - from.x) * scale,
-          dy: (end.y - from.y) * scale,
-          x: ((end.x + from.x) / 2) * scale,
-          y: ((end.y + from.y) / 2) * scale,
-        };
-      }),
+    const { mmPerPx } = this.#scene;
+    const scale = optics.toleranceMm / mmPerPx;
+    const way = driftPath(drift, optics.shutterS, normal).map(({ x, y }) => ({ x: x * scale, y: y * scale }));
+    const isShort = Math.max(...way.map(({ x, y }) => Math.hypot(x, y))) <= SHORT_PX / 2;
+    // A long one is drawn in fewer pieces: what is finer nobody sees in it.
+    if (!isShort) this.#smear(way.length > 2 ? way.filter((_, i) => i % (PIECES / 2) === 0) : way);
+    this.#soften(
+      isShort && way.some(({ x, y }) => Math.hypot(x, y) > UNSEEN_PX / 2) ? wayAlong(way) : STILL_POINT,
+      optics.softness.map(({ share, sigmaMm }) => ({ share, sigmaPx: sigmaMm / mmPerPx })),
+      optics.pitchMm / mmPerPx,
     );
   }
 
-  /** Smears the whole frame over pieces of a way, as long on each; every piece round a middle of its own. */
-  #smear(pieces: readonly { dx: number; dy: number; x: number; y: number }[]): void {
+  /** Wide softness first, by rows and columns; what is left of it with the points in one kernel. */
+  #soften(fall: Fall, softness: readonly { share: number; sigmaPx: number }[], pixelPx: number): void {
+    const least = Math.min(...softness.map(({ sigmaPx }) => sigmaPx));
+    const before = Math.sqrt(Math.max(0, least * least - NARROW_PX * NARROW_PX));
+    if (before >= NARROW_PX) this.#blur(before);
+    const left = softness.map(({ share, sigmaPx }) => ({
+      share,
+      sigmaPx: before >= NARROW_PX ? Math.sqrt(sigmaPx * sigmaPx - before * before) : sigmaPx,
+    }));
+    const frame = this.#frame;
+    const wide = left.filter(({ sigmaPx }) => sigmaPx > 2 * NARROW_PX);
+    const narrow = left.filter(({ sigmaPx }) => sigmaPx <= 2 * NARROW_PX);
+    const narrowShare = narrow.reduce((sum, { share }) => sum + share, 0);
+    if (fall !== STILL_POINT || pixelPx > UNSEEN_PX || narrow.some(({ sigmaPx }) => sigmaPx > UNSEEN_PX / 2)) {
+      const kernel = kernelOf(
+        fall,
+        narrow.map((one) => ({ sigmaPx: one.sigmaPx, share: one.share / narrowShare, pixelPx })),
+      );
+      const whole: Box = { left: 0, top: 0, right: frame.width, bottom: frame.height };
+      for (const colour of COLOURS) {
+        const still = frame[colour];
+        frame[colour] = convolved(still, frame.width, frame.height, whole, kernel, this.#spare);
+        this.#spare = still;
+      }
+    }
+    const base = narrow[0]?.sigmaPx ?? 0;
+    for (const { share, sigmaPx } of wide)
+      for (const colour of COLOURS) {
+        const plane = frame[colour];
+        const haze = gaussianBlur(plane, frame.width, frame.height, Math.sqrt(sigmaPx * sigmaPx - base * base));
+        for (let i = 0; i < plane.length; i++) plane[i]! += share * (haze[i]! - plane[i]!);
+      }
+  }
+
+  #blur(sigmaPx: number): void {
+    const frame = this.#frame;
+    for (const colour of COLOURS) frame[colour].set(gaussianBlur(frame[colour], frame.width, frame.height, sigmaPx));
+  }
+
+  /** Smears the whole frame over the pieces of a way, as long on each. */
+  #smear(way: readonly Point[]): void {
     const frame = this.#frame;
     const { width, height } = frame;
     const whole: Box = { left: 0, top: 0, right: width, bottom: height };
     for (const colour of COLOURS) {
       const still = frame[colour];
-      if (pieces.length === 1) {
-        const smeared = smearAlong(still, width, pieces[0]!.dx, pieces[0]!.dy, whole, this.#spare);
+      if (way.length === 2) {
+        const smeared = this.#smearing(way[1]!.x - way[0]!.x, way[1]!.y - way[0]!.y, whole)(still, this.#spare);
         if (smeared !== still) [frame[colour], this.#spare] = [smeared, still];
         continue;
       }
       const sum = this.#other.fill(0);
-      for (const { dx, dy, x, y } of pieces)
-        addShifted(sum, smearAlong(still, width, dx, dy, whole, this.#spare), width, height, x, y, 1 / pieces.length);
+      for (let i = 1; i < way.length; i++) {
+        const [from, to] = [way[i - 1]!, way[i]!];
+        const smeared = smearAlong(still, width, to.x - from.x, to.y - from.y, whole, this.#spare);
+        addShifted(sum, smeared, width, height, (from.x + to.x) / 2, (from.y + to.y) / 2, 1 / (way.length - 1));
+      }
       [frame[colour], this.#other] = [sum, still];
     }
   }
 }
 
+/** Ways and softness shorter than this leave nine tenths and more of the finest contrast, px. */
+const UNSEEN_PX = 0.25;
+/** Ways up to so long are drawn by a kernel, px. */
+const SHORT_PX = 16;
+/** Gaussians wider than this are drawn by rows and columns, px. */
+const NARROW_PX = 0.8;
+
+/** A straight way round the middle. */
+const ends = (dx: number, dy: number): [Point, Point] => [
+  { x: -dx / 2, y: -dy / 2 },
+  { x: dx / 2, y: dy / 2 },
+];
+
 /** Where a layer may reach when smeared. */
 function reaching({ box, width, height }: Layer, dx: number, dy: number): Box {
-  const [outX, outY] = [Math.ceil(Math.abs(dx) / 2) + 2, Math.ceil(Math.abs(dy) / 2) + 2];
+  const [outX, outY] = [Math.ceil(Math.abs(dx) / 2) + 5, Math.ceil(Math.abs(dy) / 2) + 5];
   return {
     left: Math.max(0, box.left - outX),
     right: Math.min(width, box.right + outX),

@@ -138,7 +138,7 @@ function send(slot: FrameSlot, ticket: number, taken: Rendering, frame: number, 
     lampPhase: uniform(),
     uniform,
   });
-  const pixels = develop(planes, optics.brighterStops).buffer;
+  const pixels = develop(planes, optics.brighterStops, optics.pixel.clipsAt).buffer;
   const { width, height } = planes;
   const drawn: DrawnFrame = {
     slot,
