@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from 'playwright-core';
-import { asOpened, cursor, eventually, fineFrame, startApp, title, token, type RunningApp } from './app.ts';
+import { asOpened, cursor, eventually, fineFrame, pick, startApp, title, token, type RunningApp } from './app.ts';
 
 const cell = (page: Page, name: string): Locator => page.getByRole('group', { name, exact: true });
 const value = (page: Page, name: string): Promise<string> => cell(page, name).locator('output').innerText();
@@ -195,6 +195,20 @@ describe('the frame', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('is finished as the brief says: smoother with its noise reduced, without colour in black and white', async () => {
+    const { page, complaints } = await app.open({ draws: true });
+    await fine(page);
+    const plain = await roughness(now(page));
+    await token(page, '2048').click();
+    await pick(page, 'Finished', /strongly/);
+    await eventually(async () => (await roughness(now(page))) < plain * 0.8);
+    await pick(page, 'Finished', /Black and white/);
+    await page.keyboard.press('Escape');
+    await eventually(async () => (await now(page).evaluate(colourOf)) === 0);
+    await token(page, 'in black and white').waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('shoots the burst with its steadiest frame marked, on any scene, a photo of one’s own among them', async () => {
     const { page, complaints } = await app.open({ draws: true });
     await fine(page);
@@ -270,3 +284,12 @@ describe('on a phone', () => {
     expect(small).to.deep.equal([]);
   });
 });
+
+/** How far apart red and blue of any pixel are at most. */
+function colourOf(canvas: Element): number {
+  const { width, height } = canvas as HTMLCanvasElement;
+  const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height);
+  let most = 0;
+  for (let i = 0; i < data.length; i += 4) most = Math.max(most, Math.abs(data[i]! - data[i + 2]!));
+  return most;
+}

@@ -37,7 +37,7 @@ const kind = <Document>(row: Kind<Document>): Kind<Document> => row;
 export const KINDS = {
   briefs: kind<Brief>({
     ...FIRST,
-    format: 3,
+    format: 4,
     upgrades: { 1: provenanceByCount },
     path: 'briefs',
     table: 'brief',
@@ -60,9 +60,9 @@ export const KINDS = {
   lenses: kind<ShelfLensDocument>({ ...FIRST, path: 'lenses', table: 'lens', schema: ShelfLensSchema, titleOf: labelled, name: 'Lens', many: 'lenses', tag: 'kit' }), // prettier-ignore
   places: kind<Place>({ ...FIRST, path: 'places', table: 'place', schema: PlaceSchema, titleOf: labelled, name: 'Place', many: 'places', tag: 'outings' }), // prettier-ignore
   runSheets: kind<RunSheet>({ ...FIRST, format: 2, upgrades: { 1: checksByCode }, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
-  tallies: kind<Tally>({ ...FIRST, format: 3, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
+  tallies: kind<Tally>({ ...FIRST, format: 4, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
   holds: kind<HoldSeries>({ ...FIRST, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Steadiness test', many: 'steadiness tests', tag: 'learning' }), // prettier-ignore
-  tastes: kind<TasteSeries>({ ...FIRST, format: 3, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
+  tastes: kind<TasteSeries>({ ...FIRST, format: 4, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
   subjects: kind<OwnSubject>({ ...FIRST, path: 'subjects', table: 'subject', schema: OwnSubjectSchema, titleOf: labelled, name: 'Subject', many: 'subjects of your own', tag: 'briefs' }), // prettier-ignore
 };
 

@@ -8,6 +8,7 @@ export {
   type WatchItem,
   PLACES,
   SCHOOLS,
+  FINISHES,
   FOCUS_CHOICES,
   SHUTTER_TYPES,
   LIGHT_COLOURS,
@@ -22,6 +23,7 @@ export {
   type Hold,
   type Provenance,
   type Brief,
+  type Finish,
 } from './brief/brief.ts';
 export { briefProblems, type BriefFault } from './brief/briefProblems.ts';
 
@@ -198,6 +200,7 @@ export { measureFrames, type NamedSamples, type IsoResult } from './learn/transf
 // The simulated frame.
 export { develop } from './image/develop.ts';
 export { drawBurst, shootBurst, type Drift, type ShotBurst } from './image/drift.ts';
+export { finish } from './image/finish.ts';
 export { edgeBlur, smearOfEdges } from './image/edgeBlur.ts';
 export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
 export {

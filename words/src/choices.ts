@@ -1,4 +1,4 @@
-import { AIMS, type Aim, type BurstFor, type HoldCondition, type School } from '@hushto/core';
+import { AIMS, type Aim, type Finish, type BurstFor, type HoldCondition, type School } from '@hushto/core';
 
 /** A wished range of the picture height as it is written: "0.5 to 2 %". */
 export const wantedWords = ({ from, to }: { from: number; to: number }): string => `${exactly(from)} to ${exactly(to)}\u00a0%`;
@@ -22,6 +22,30 @@ export const AIM_WORDS: Record<Aim, { label: string; says: string }> = {
     says: `Movement becomes a streak of ${wantedWords(AIMS.streak.wanted!)} of the picture height; from 10\u00a0% people dissolve.`,
   },
   pan: { label: 'Pan', says: 'You follow the subject: it stays sharp and the background streaks.' },
+};
+
+/** What is made of the frame at the desk: its name, how the sentence goes on with it, and what it does to the picture. */
+export const FINISH_WORDS: Record<Finish, { label: string; goesOn: string; says: string }> = {
+  plain: {
+    label: 'As the camera gives it',
+    goesOn: 'straight from the camera',
+    says: 'Straight from the camera: all of the grain, all of the detail.',
+  },
+  light: {
+    label: 'Noise reduced lightly',
+    goesOn: 'noise reduced lightly',
+    says: 'Grain goes where nothing is drawn, colour noise nearly everywhere; the faintest texture goes with it.',
+  },
+  strong: {
+    label: 'Noise reduced strongly',
+    goesOn: 'noise reduced strongly',
+    says: 'Little grain is left, and little faint texture: skin, cloth and fur look smooth. No detail comes back.',
+  },
+  mono: {
+    label: 'Black and white',
+    goesOn: 'in black and white',
+    says: 'Colour noise is gone, grain stays. Light of one colour that clipped matters less.',
+  },
 };
 
 /** What each school gives up last, and when people prefer it. */

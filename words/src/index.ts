@@ -5,7 +5,7 @@ export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, type Camer
 export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
 export { fieldClash } from './clash.ts';
-export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
+export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, FINISH_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
 export { briefFileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
 export { rungWords } from './ladder.ts';
 export { liftOrIsoWords } from './liftOrIso.ts';

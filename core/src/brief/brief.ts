@@ -139,6 +139,10 @@ export interface Pinned {
   burst: number | null;
 }
 
+/** What is made of the frame at the desk: nothing, noise reduced lightly or strongly, or its colours left out. */
+export const FINISHES = ['plain', 'light', 'strong', 'mono'] as const;
+export type Finish = (typeof FINISHES)[number];
+
 export interface PictureWishes {
   /** Viewing limit, cycles per picture height. */
   viewCph: number;
@@ -157,6 +161,8 @@ export interface PictureWishes {
   shutter?: ShutterType | undefined;
   /** ISO that Clean first keeps to; the body's base ISO where none is given. */
   cleanIso?: number | undefined;
+  /** Changes how the frame looks, never what detail survives in it; plain where nothing is said. */
+  finish?: Finish | undefined;
   /** Share of the picture width a panned background is to streak over. */
   streakShare?: number | undefined;
   /** Which tests taste and ISO ceiling come from; gone as soon as they are set by hand. */

@@ -17,7 +17,7 @@ export interface Collecting {
 /** Mean count below which photons are drawn one by one; above it, a normal number bent to the law's skewness. */
 const FEW = 8;
 /** Noise of red and blue against luminance that raw conversion leaves. Ours. */
-const CHROMA = 0.7;
+export const CHROMA_NOISE = 0.7;
 
 /**
  * Counts photons and reads them out, in place: Poisson noise of the light and Gaussian read noise, as EMVA Standard 1288's linear model
@@ -49,7 +49,7 @@ export function countPhotons(
     bits ^= bits << 13;
     bits ^= bits >>> 17;
     bits ^= bits << 5;
-    const spread = (CHROMA * Math.sqrt(mean + readVariance)) / perValue;
+    const spread = (CHROMA_NOISE * Math.sqrt(mean + readVariance)) / perValue;
     const offRed = spread * normals[bits & MASK]!;
     const offBlue = spread * normals[bits >>> 16]!;
     const offGreen = -(LUMINANCE.red * offRed + LUMINANCE.blue * offBlue) / LUMINANCE.green;

@@ -5,7 +5,7 @@ import { driftPath, PIECES, type Drift } from './drift.ts';
 import type { FrameOptics } from './frameOptics.ts';
 import { gaussianBlur } from './gaussianBlur.ts';
 import { convolved, kernelOf, STILL_POINT, wayAlong, type Fall, type Point } from './kernel.ts';
-import { countPhotons } from './photons.ts';
+import { countPhotons, type Collecting } from './photons.ts';
 import { COLOURS, flatPlanes, type Box, type Layer, type Planes } from './picturePlanes.ts';
 import { smearAlong } from './smearAlong.ts';
 
@@ -75,8 +75,13 @@ export class FrameRenderer {
     for (const part of subject) this.#putBefore(part, optics, residuePx);
     this.#shake(optics, drift, normal);
     flickered(frame, optics, lampPhase);
-    countPhotons(frame, { ...optics.pixel, sensorPixels: (mmPerPx / optics.pitchMm) ** 2 }, uniform);
+    countPhotons(frame, this.collecting(optics), uniform);
     return frame;
+  }
+
+  /** How a pixel of the picture collects light. */
+  collecting({ pixel, pitchMm }: FrameOptics): Collecting {
+    return { ...pixel, sensorPixels: (this.#scene.mmPerPx / pitchMm) ** 2 };
   }
 
   #background(optics: FrameOptics): Planes {

@@ -1,5 +1,6 @@
 import {
   develop,
+  finish,
   FrameRenderer,
   frameOptics,
   seededRandom,
@@ -132,12 +133,14 @@ function send(slot: FrameSlot, ticket: number, taken: Rendering, frame: number, 
   const { optics, job, shot } = taken;
   // Every frame has noise of its own, and the same again when it is drawn again.
   const uniform = seededRandom(job.seed * 1009 + frame);
-  const planes = rendererFor(taken, share).render(optics, {
+  const renderer = rendererFor(taken, share);
+  const planes = renderer.render(optics, {
     drift: shot.drifts[frame]!,
     miss: shot.misses[frame]!,
     lampPhase: uniform(),
     uniform,
   });
+  finish(planes, job.brief.picture.finish ?? 'plain', renderer.collecting(optics));
   const pixels = develop(planes, optics.brighterStops, optics.pixel.clipsAt).buffer;
   const { width, height } = planes;
   const drawn: DrawnFrame = {

@@ -1,6 +1,7 @@
 import { AIMS, apertureLabel, isoLabel, STABILISER_SHARE, type Brief } from '@hushto/core';
 import type { FieldIssue } from '@hushto/contract';
 import {
+  FINISH_WORDS,
   aimWords,
   directionText,
   equivalentText,
@@ -342,6 +343,19 @@ export function BriefText({ brief, edit = () => {}, issues = [], tooDark = null,
                 <MorePicture {...props} />
               ),
               ['picture.keyStops'],
+            )}
+          </>
+        )}
+        {picture.finish && (
+          <>
+            {', '}
+            {token(
+              'Finish',
+              FINISH_WORDS[picture.finish].goesOn,
+              () => (
+                <ViewEditor {...props} />
+              ),
+              ['picture.finish'],
             )}
           </>
         )}

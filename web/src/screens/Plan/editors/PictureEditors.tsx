@@ -1,16 +1,17 @@
-import { isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH, type Brief } from '@hushto/core';
-import { isoWords, liftOrIsoWords, provenanceWords, VIEW_OPTIONS, viewNamed } from '@hushto/words';
+import { FINISHES, isoMarks, planWithoutLadder, stopsLabel, VIEWING_CPH, type Brief } from '@hushto/core';
+import { FINISH_WORDS, isoWords, liftOrIsoWords, provenanceWords, VIEW_OPTIONS, viewNamed } from '@hushto/words';
 import { Link } from 'react-router';
 import { Quantity } from '../../../components/Quantity.tsx';
+import { Select } from '../../../components/Select.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { Slider } from '../../../components/Slider.tsx';
 import { shortNumber } from '../../../quantities/quantities.ts';
 import { Nearby } from './Nearby.tsx';
 import { patch, type EditorProps } from './editing.ts';
 
-/** How large the picture will be looked at, and how much of the frame it is. */
+/** How large the picture will be looked at, how much of the frame it is, and what is made of it first. */
 export function ViewEditor({ brief, edit }: EditorProps) {
-  const { viewCph, crop } = brief.picture;
+  const { viewCph, crop, finish = 'plain' } = brief.picture;
   return (
     <>
       <SegmentedControl
@@ -31,7 +32,14 @@ export function ViewEditor({ brief, edit }: EditorProps) {
         marks={['whole frame', '4×']}
         onChange={(value) => edit(patch('picture', { crop: value }))}
       />
-      <p className="text-quiet">A print is judged from about its own long side away.</p>
+      {viewNamed(viewCph) === 'print' && <p className="text-quiet">A print is judged from about its own long side away.</p>}
+      <Select
+        label="Finished"
+        value={finish}
+        options={FINISHES.map((value) => ({ value, label: FINISH_WORDS[value].label }))}
+        onChange={(value) => edit(patch('picture', { finish: value === 'plain' ? undefined : value }))}
+      />
+      <p className="text-quiet">{FINISH_WORDS[finish].says}</p>
     </>
   );
 }
