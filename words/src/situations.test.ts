@@ -1,6 +1,7 @@
 import { BriefSchema } from '@hushto/contract';
-import { KNOWN_SCENES, MOVING_THINGS, planBrief } from '@hushto/core';
+import { FINISHES, KNOWN_SCENES, MOVING_THINGS, planBrief } from '@hushto/core';
 import { expect } from 'chai';
+import { FINISH_WORDS } from './choices.ts';
 import { SCENE_NAMES } from './scenes.ts';
 import { briefFrom, STARTER_SITUATIONS } from './situations.ts';
 import { THING_NAMES } from './things.ts';
@@ -15,6 +16,17 @@ describe('a situation to begin from', () => {
       expect(brief.picture.liftCeilingStops).to.equal(0);
     });
   }
+});
+
+describe('a finish', () => {
+  it('has a name of its own, goes on in the sentence, and says what becomes of grain, colour or detail', () => {
+    const words = FINISHES.map((finish) => FINISH_WORDS[finish]);
+    expect(new Set(words.flatMap(({ label, goesOn }) => [label, goesOn]))).to.have.length(2 * FINISHES.length);
+    for (const { says } of words)
+      expect(says)
+        .to.match(/grain|detail|colour/i)
+        .and.to.match(/\.$/);
+  });
 });
 
 describe('the names of the libraries', () => {
