@@ -17,9 +17,10 @@ import {
   type Layer,
 } from '@hushto/core';
 import { anyBrief, exampleBrief } from '../core/test/briefs.ts';
+import { countingMs, QUIET_COUNTING_MS } from './counting.ts';
 
 const ROUNDS = 600;
-/** What a plan may take at p95, ms, and what it may with its ladder. */
+/** What a plan may take at p95 on a quiet machine, ms, and what it may with its ladder. */
 const PLAN_MS = 8;
 const WITH_LADDER_MS = 24;
 const example = exampleBrief();
@@ -37,25 +38,28 @@ const rows = [
   ),
 ];
 console.table([...rows, ...frameRows()]);
-const slow = rows.filter((row) => Number(row.p95) > (row.what.includes('ladder') ? WITH_LADDER_MS : PLAN_MS));
+const slow = rows.filter((row) => Number(row.p95) / row.counting > (row.what.includes('ladder') ? WITH_LADDER_MS : PLAN_MS));
 console.log(
   slow.length === 0
-    ? `Every p95 is under ${PLAN_MS} ms, with the ladder under ${WITH_LADDER_MS} ms.`
-    : `Too slow at p95: ${slow.map((row) => row.what).join('; ')}`,
+    ? `By a quiet machine’s measure every p95 is under ${PLAN_MS} ms, with the ladder under ${WITH_LADDER_MS} ms.`
+    : `Too slow at p95, by a quiet machine’s measure: ${slow.map((row) => row.what).join('; ')}`,
 );
 
 function measure(what: string, brief: (i: number) => Brief, work: (brief: Brief) => unknown) {
   for (let i = 0; i < 60; i++) work(brief(i));
+  const before = countingMs();
   const times = Array.from({ length: ROUNDS }, (_, i) => {
     const start = performance.now();
     work(brief(i));
     return performance.now() - start;
   }).sort((a, b) => a - b);
   const at = (share: number): string => times[Math.floor(share * (times.length - 1))]!.toFixed(2);
-  return { what, median: at(0.5), p95: at(0.95), p99: at(0.99), worst: at(1) };
+  // How much slower than a quiet machine this one was, before and after.
+  const counting = Number(((before + countingMs()) / 2 / QUIET_COUNTING_MS).toFixed(2));
+  return { what, median: at(0.5), p95: at(0.95), p99: at(0.99), worst: at(1), counting };
 }
 
-/** A frame of 960 × 640 px: scene of a background and three moving parts, at three shutters. A frame is to take under 150 ms, median. */
+/** A frame of 960 × 640 px: scene of a background and three moving parts, at three shutters. A frame is to take about 80 ms, median. */
 function frameRows() {
   const [width, height] = [960, 640];
   const part = (left: number, top: number, right: number, bottom: number): Layer => {
@@ -78,6 +82,7 @@ function frameRows() {
     const situation = new Situation({ ...example, picture });
     const optics = frameOptics(situation, situation.candidate(situation.marks.allowed[0]!, situation.marks.apertures[0]!, 4));
     const renderer = new FrameRenderer(scene);
+    const counting = Number((countingMs() / QUIET_COUNTING_MS).toFixed(2));
     const times = Array.from({ length: 25 }, (_, seed) => {
       const uniform = seededRandom(seed);
       const [drift] = drawBurst(optics.singleChance, 1, normalSource(uniform));
@@ -86,6 +91,13 @@ function frameRows() {
       return performance.now() - start;
     }).sort((a, b) => a - b);
     const at = (share: number): string => times[Math.floor(share * (times.length - 1))]!.toFixed(0);
-    return { what: `a frame of 960×640 at 1/${1 / shutterS} s`, median: at(0.5), p95: at(0.95), p99: at(0.99), worst: at(1) };
+    return {
+      what: `a frame of 960×640 at 1/${1 / shutterS} s`,
+      median: at(0.5),
+      p95: at(0.95),
+      p99: at(0.99),
+      worst: at(1),
+      counting,
+    };
   });
 }

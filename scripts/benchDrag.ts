@@ -1,13 +1,12 @@
 // npm run bench:drag: how soon the page follows the hand, beside how fast this machine counts just now. Build first.
 import type { Page } from 'playwright-core';
 import { closeBrowser, startApp, token } from '../e2e/app.ts';
+import { countingMs, QUIET_COUNTING_MS } from './counting.ts';
 
 /** What a step of a drag may take to be painted nineteen times in twenty, ms, on a quiet machine. */
 const PAINTED_WITHIN_MS = 50;
 /** What switching between the whole frame and its detail may keep the page busy for, ms, on a quiet machine. */
 const BUSY_WITHIN_MS = 50;
-/** What {@link countingMs} takes on one, ms. */
-const QUIET_COUNTING_MS = 50;
 const RUNS = 5;
 
 const app = await startApp();
@@ -56,17 +55,6 @@ async function busyRedrawing(page: Page): Promise<number> {
     await page.waitForTimeout(500);
   }
   return Math.max(0, ...(await page.evaluate(() => (window as unknown as { busy: number[] }).busy)));
-}
-
-/** In the page: how long it takes to count, ms, the median of seven goes. */
-function countingMs(): number {
-  const goes = Array.from({ length: 7 }, () => {
-    const start = performance.now();
-    let sum = 0;
-    for (let i = 0; i < 5e6; i++) sum += Math.sqrt(i) % 7;
-    return performance.now() - start + (sum < 0 ? 1 : 0);
-  });
-  return goes.sort((a, b) => a - b)[3]!;
 }
 
 /** In the page: notes for every move of the pointer how long after it the next frame was painted. */

@@ -88,7 +88,7 @@ describe('a rendered grey card', () => {
             uniform: seededRandom(seed),
           });
           const { mean, deviation } = luminanceIn(frame, { left: 0, top: 0, right: 400, bottom: 300 });
-          const wanted = candidate.snr * (mmPerPx / picture.pitchMm);
+          const wanted = situation.snrOf(candidate) * (mmPerPx / picture.pitchMm);
           expect(mean / deviation / wanted).to.be.closeTo(1, 0.03);
           expect(mean / 0.18).to.be.closeTo(1, 0.01);
         }

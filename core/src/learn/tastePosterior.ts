@@ -49,16 +49,14 @@ export function tasteSettings(brief: Brief): TasteSetting[] {
     .filter(({ shutterS }) => Math.abs(Math.log2(shutterS / candidate.shutter.shutterS)) <= SHOWN_STOPS + 1e-6)
     .map((shutter) => situation.candidate(shutter, candidate.aperture, brief.light.ev100))
     .filter(({ overExposed }) => !overExposed)
-    .map(({ shutter, aperture, meteredIso, snr }) => ({
-      shutterS: shutter.shutterS,
-      fNumber: aperture.fNumber,
-      iso: meteredIso,
-      kept: TASTES.map(
-        (taste) =>
-          situation.detail.model.bits(aperture.detail(), shutter.detail(), snr * 2 ** (-taste / 2)) /
-          situation.detail.model.idealBits,
-      ),
-    }));
+    .map((setting) => {
+      const { shutter, aperture, meteredIso } = setting;
+      const snr = situation.snrOf(setting);
+      const { model } = situation.detail;
+      const keptAt = (taste: number): number =>
+        model.bits(aperture.detail(), shutter.detail(), snr * 2 ** (-taste / 2)) / model.idealBits;
+      return { shutterS: shutter.shutterS, fNumber: aperture.fNumber, iso: meteredIso, kept: TASTES.map(keptAt) };
+    });
 }
 
 /** Weights over tastes (rows) and sensitivities, summing to 1. */

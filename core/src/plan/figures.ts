@@ -123,7 +123,7 @@ export function figuresOf(situation: Situation, candidate: Candidate, plateau: F
     holdProbability: shutter.hands().singleChance,
     burstProbability: shutter.hands().burstChance,
     burstFor: shutter.hands().burstFor,
-    snr: candidate.snr,
+    snr: situation.snrOf(candidate),
     snrViewed: situation.snrViewed(candidate, 1),
     snrSubject: situation.snrViewed(candidate, subject.tone / MID_GREY),
     snrShadow: situation.snrViewed(candidate, 1 / 8),

@@ -485,11 +485,9 @@ function withPins(brief: Brief, pins: Partial<Brief['picture']['pinned']>): Brie
   };
 }
 
-function bitsOf(
-  inputs: Parameters<typeof denseDetailBits>[0],
-  { shutter, aperture, snr }: Candidate,
-  situation: Situation,
-): number {
+function bitsOf(inputs: Parameters<typeof denseDetailBits>[0], candidate: Candidate, situation: Situation): number {
+  const { shutter, aperture } = candidate;
+  const snr = situation.snrOf(candidate);
   const shakeMm = situation.marks.shakeMm(shutter);
   return denseDetailBits(inputs, { fNumber: aperture.fNumber, smearMm: shutter.smearMm, shakeMm, snr });
 }

@@ -19,7 +19,6 @@ export interface Candidate extends Omit<Exposure, 'light'> {
   readonly aperture: ApertureOption;
   readonly ev100: number;
   readonly focusing: Focusing;
-  readonly snr: number;
   readonly gates: Gates;
 }
 
@@ -51,15 +50,18 @@ export class Situation {
     this.waived = AIMS[wishes.aim].waived;
     this.#rules = rulesOf(brief);
     this.#toneStops = toneStops(subject.tone);
-    this.detail = new DetailCache(() => ({
-      picture,
-      lens: kit.lens,
-      focalLengthMm: kit.lens.focalLengthMm,
-      distanceM: subject.distanceM,
-      depthM,
-      fullWellE: fullWellE(this.noise),
-      tasteStops: wishes.tasteStops,
-    }));
+    this.detail = new DetailCache(
+      () => ({
+        picture,
+        lens: kit.lens,
+        focalLengthMm: kit.lens.focalLengthMm,
+        distanceM: subject.distanceM,
+        depthM,
+        fullWellE: fullWellE(this.noise),
+        tasteStops: wishes.tasteStops,
+      }),
+      (setting) => this.snrOf(setting),
+    );
     this.marks = sharing?.marks ?? new Marks(brief, this.geometry, () => this.detail.model);
   }
 
@@ -74,6 +76,11 @@ export class Situation {
   /** Room a setting leaves above mid grey, in the light planned for, before what is brighter than that clips; below 0 it does. Stops. */
   highlightStops({ liftStops, overStops }: Candidate): number {
     return this.#rules.highlightStops + liftStops - overStops - this.#rules.brighterStops;
+  }
+
+  /** Signal-to-noise of mid grey in one sensor pixel. */
+  snrOf({ meteredIso, cameraIso }: Pick<Candidate, 'meteredIso' | 'cameraIso'>): number {
+    return signalToNoise(midGreySignalE(this.noise, meteredIso), readNoiseE(this.noise, cameraIso));
   }
 
   /** Signal-to-noise at viewing size of what is `share` times as bright as mid grey. */
@@ -146,7 +153,6 @@ export class Situation {
       overStops: exposure.overStops,
       overExposed: exposure.overExposed,
       focusing,
-      snr: signalToNoise(midGreySignalE(this.noise, exposure.meteredIso), readNoiseE(this.noise, exposure.cameraIso)),
       gates: {
         freeze: shutter.freeze,
         hold: shutter.hands().hold,
