@@ -1,7 +1,7 @@
 import { convolved, disc, kernelOf } from './kernel.ts';
 
-/** Discs below this leave 97 % and more of the finest contrast; up to the other they are drawn by a kernel, px. */
-const FINEST_PX = 0.3;
+/** Discs below this leave 99 % of the finest contrast; up to the other they are drawn by a kernel, px. */
+const FINEST_PX = 0.2;
 const KERNEL_PX = 6;
 /** Radius, px, beyond which the disc is worked out on a smaller picture: it hides everything finer anyway. */
 const FINE_RADIUS = 5;

@@ -10,6 +10,7 @@ import { discBlur } from './discBlur.ts';
 import { drawBurst, driftLength, driftPath, shootBurst, type Drift } from './drift.ts';
 import { frameOptics, type FrameOptics } from './frameOptics.ts';
 import { gaussianBlur } from './gaussianBlur.ts';
+import { countPhotons } from './photons.ts';
 import { luminanceIn, profileAcross, riseWidth } from './measure.ts';
 import { flatPlanes, type Box, type Layer } from './picturePlanes.ts';
 import { FrameRenderer, type FrameScene } from './renderFrame.ts';
@@ -106,6 +107,11 @@ describe('a rendered grey card', () => {
     });
     const { mean, deviation } = luminanceIn(frame, { left: 0, top: 0, right: 400, bottom: 300 });
     expect(mean / deviation / planWithoutLadder(brief).figures.snrViewed).to.be.closeTo(1, 0.03);
+  });
+  it('counts no photon where there is no light', () => {
+    const black = flatPlanes(20, 20, 0);
+    countPhotons(black, { midGreyE: 10, readE: 0, sensorPixels: 1, clipsAt: 1 }, seededRandom(4));
+    expect([...black.green].every((value) => value === 0)).to.equal(true);
   });
   it('clips where the highlights end', () => {
     const { optics } = opticsOf(pinnedAt(1 / 250, { light: { ev100: 11 } }));

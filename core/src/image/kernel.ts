@@ -48,11 +48,12 @@ const LOBES = 7;
  */
 const SLANTING = { width: 5, fading: 3 };
 /** Weights below this share of the sum are left out. */
-const NOTHING = 0.0008;
+const NOTHING = 0.0004;
 
 /**
  * The kernel of light that falls on each of some points for as long, softened: within the picture's own band its contrast is that of the
- * points (as a path gives sinc, a disc 2·J1(z)/z) times that of the softness, to 0.02. Beyond the band a picture of pixels has nothing.
+ * points (as a path gives sinc, a disc 2·J1(z)/z) times that of the softness, to 0.03; a slanting path's at the band's very edge to 0.1. Beyond
+ * the band a picture of pixels has nothing.
  */
 export function kernelOf({ points, slants }: Fall, softness: readonly Softness[] = CRISP): Kernel {
   const far = Math.max(...points.map(({ x, y }) => Math.max(Math.abs(x), Math.abs(y))));

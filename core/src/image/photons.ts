@@ -63,7 +63,7 @@ export function countPhotons(
 function countFew(mean: number, uniform: UniformSource): number {
   const stop = Math.exp(-mean);
   let count = -1;
-  for (let product = 1; product > stop; count++) product *= uniform();
+  for (let product = 1; product >= stop; count++) product *= uniform();
   return count;
 }
 

@@ -157,7 +157,7 @@ export class FrameRenderer {
     const wide = left.filter(({ sigmaPx }) => sigmaPx > 2 * NARROW_PX);
     const narrow = left.filter(({ sigmaPx }) => sigmaPx <= 2 * NARROW_PX);
     const narrowShare = narrow.reduce((sum, { share }) => sum + share, 0);
-    if (fall !== STILL_POINT || pixelPx > UNSEEN_PX || narrow.some(({ sigmaPx }) => sigmaPx > UNSEEN_PX / 2)) {
+    if (fall !== STILL_POINT || pixelPx > UNSEEN_PX || narrow.some(({ sigmaPx }) => sigmaPx > UNSEEN_PX / 3)) {
       const kernel = kernelOf(
         fall,
         narrow.map((one) => ({ sigmaPx: one.sigmaPx, share: one.share / narrowShare, pixelPx })),
@@ -206,8 +206,8 @@ export class FrameRenderer {
   }
 }
 
-/** Ways and softness shorter than this leave nine tenths and more of the finest contrast, px. */
-const UNSEEN_PX = 0.25;
+/** Ways and pixels shorter than this leave 99 % of the finest contrast, Gaussians of less than a third of it too, px. */
+const UNSEEN_PX = 0.15;
 /** Ways up to so long are drawn by a kernel, px. */
 const SHORT_PX = 16;
 /** Gaussians wider than this are drawn by rows and columns, px. */

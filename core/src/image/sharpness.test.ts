@@ -88,11 +88,11 @@ describe('the sharpness of a frame, by slanted edges (ISO 12233), within 0.03 of
         agree(found, (nu) => sinc(px * nu * Math.cos(angle + slant)), degrees === 35 ? 0.08 : 0.03);
       });
   for (const mark of [2, 2.8, 4, 5.6, 8, 11, 16, 22])
-    it(`has lens, diffraction and pixels at f/${mark}, still and with a smear of 2 px and a shake of 1 px`, () => {
-      const { optics, mmPerPx } = opticsAt(mark);
+    it(`has lens, diffraction and pixels at f/${mark}, still and with a smear of 2 px and a shake of 1 px, at four sizes`, () => {
+      const { optics, mmPerPx: viewed } = opticsAt(mark);
       const { lens, sensor } = BRIEF.kit;
       const exact = 2 ** (Math.round(6 * Math.log2(mark)) / 6);
-      const softly = (nu: number): number => {
+      const softly = (nu: number, mmPerPx: number): number => {
         const perMm = nu / mmPerPx;
         return (
           diffractionMtf(perMm, extendedF(exact, lens.focalLengthMm, BRIEF.subject.distanceM)) *
@@ -100,10 +100,13 @@ describe('the sharpness of a frame, by slanted edges (ISO 12233), within 0.03 of
           pixelMtf(perMm, Math.sqrt((sensor.widthMm * sensor.heightMm) / (sensor.megapixels * 1e6)))
         );
       };
-      agree(contrastOf({ ...optics, acrossMm: 0 }, mmPerPx, { background: EDGE.planes }), softly);
-      const drift = { x: mmPerPx / optics.toleranceMm, y: 0 };
-      const moving = { ...optics, acrossMm: 2 * mmPerPx };
-      const found = contrastOf(moving, mmPerPx, { subject: [{ layer: EDGE.layer, moves: 1 }] }, { drift });
-      agree(found, (nu) => softly(nu) * sinc(2 * nu) * sinc(nu));
+      for (const mmPerPx of [viewed, 1.5 * viewed, 2 * viewed, 3 * viewed]) {
+        const here = (nu: number): number => softly(nu, mmPerPx);
+        agree(contrastOf({ ...optics, acrossMm: 0 }, mmPerPx, { background: EDGE.planes }), here);
+        const drift = { x: mmPerPx / optics.toleranceMm, y: 0 };
+        const moving = { ...optics, acrossMm: 2 * mmPerPx };
+        const found = contrastOf(moving, mmPerPx, { subject: [{ layer: EDGE.layer, moves: 1 }] }, { drift });
+        agree(found, (nu) => here(nu) * sinc(2 * nu) * sinc(nu));
+      }
     });
 });

@@ -69,12 +69,15 @@ export function sureStops(confidence: number, slope: number, spread: number): nu
   return stops;
 }
 
-/** Where a chance that falls with x is `wanted`, to a millionth of a stop: enclosed in whole stops, then by Illinois false position. */
+/** Beyond any drift that hands of any slope a brief may have come to. */
+const FARTHEST_STOPS = 200;
+
+/** Where a chance that falls with x is `wanted`, to a millionth of a stop: enclosed in steps of two, then by Illinois false position. */
 function solved(chanceAt: (x: number) => number, wanted: number): number {
   const excess = (x: number): number => chanceAt(x) - wanted;
   let [below, above] = [-1, 1];
-  while (below > -40 && excess(below) < 0) [above, below] = [below, below - 2];
-  while (above < 40 && excess(above) >= 0) [below, above] = [above, above + 2];
+  while (below > -FARTHEST_STOPS && excess(below) < 0) [above, below] = [below, below - 2];
+  while (above < FARTHEST_STOPS && excess(above) >= 0) [below, above] = [above, above + 2];
   let [over, under] = [excess(below), excess(above)];
   let last = 0;
   while (above - below > 1e-6) {

@@ -403,6 +403,21 @@ describe('tested hands', () => {
     const hands = handsOfBrief({ ...brief200, hold: { ...brief200.hold, tested: wide } });
     expect(hands.sureAt(0.9) - hands.threshold).to.be.closeTo(exact, 0.02);
   });
+  it('finds how sure the flattest and steepest hands are that a brief may have', () => {
+    const brief = exampleBrief();
+    for (const [theta, slope] of [
+      [-10, 0.1],
+      [20, 0.1],
+      [-10, 10],
+      [20, 10],
+    ] as const)
+      for (const confidence of [0.05, 0.5, 0.999]) {
+        const tested = { thetas: [theta], slopes: [slope], weights: [1], conditions: [], stabiliserStops: 0 };
+        const hands = handsOfBrief({ ...brief, hold: { ...brief.hold, tested } });
+        expect(hands.chanceAt(hands.sureAt(confidence)), `${theta}, ${slope}`).to.be.closeTo(confidence, 1e-4);
+      }
+  });
+
   it('say from where they were carried, and starting values that they are a guess', () => {
     const about = (brief: Brief) => planWithoutLadder(brief).reasons.find((reason) => reason.code === 'hands');
     const still = briefWith({ subject: { speedMps: 0 }, light: { ev100: 1 } });
