@@ -18,6 +18,19 @@ module.exports = {
     only('contract', ['core'], ['zod', '@humanwhocodes/momoa']),
     only('words', ['contract', 'core'], ['zod']),
     {
+      name: 'scenes-know-only-core',
+      comment: 'Scenes are computed beforehand: nothing of the page or the server is in them.',
+      severity: 'error',
+      from: { path: '^scenes/src', pathNot: TESTS },
+      to: { pathNot: ['^(scenes|core)/src', 'node_modules/(sharp|@types/node)/', '^(node:|fs|os|util|worker_threads)'] },
+    },
+    {
+      name: 'nobody-knows-how-scenes-are-made',
+      severity: 'error',
+      from: { path: '^(core|contract|words|demo|server|web)/' },
+      to: { path: '^scenes/' },
+    },
+    {
       name: 'no-room-of-core-points-at-the-plan',
       comment: 'The plan composes light, movement, optics, sensor and detail; the aims are a table that a brief names.',
       severity: 'error',
@@ -56,7 +69,7 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     // What we build ourselves; packages that are themselves a dist/ are seen.
-    exclude: { path: '^(core|contract|words|demo|server|web)/(dist|dist-types)/' },
+    exclude: { path: '^(core|contract|words|demo|scenes|server|web)/(dist|dist-types)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {

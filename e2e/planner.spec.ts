@@ -9,15 +9,22 @@ const why = (page: Page): Promise<string> => page.getByRole('list', { name: 'Why
 const now = (page: Page): Locator => page.getByRole('img', { name: /^Simulated frame at/ });
 const fine = (page: Page) => fineFrame(page, /^Simulated frame at/).waitFor();
 
-/** A picture's mean difference from pixel to pixel along its rows: how fine its finest detail is, grain included. */
-const roughness = (canvas: Locator): Promise<number> =>
-  canvas.evaluate((node) => {
-    const { width, height } = node as HTMLCanvasElement;
-    const { data } = (node as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height);
-    let sum = 0;
-    for (let i = 4; i < data.length; i += 4) sum += Math.abs(data[i]! - data[i - 4]!);
-    return sum / (width * height);
-  });
+/** Mean difference from pixel to pixel along rows of a picture, or of a part of its width: how fine its finest detail is, grain included. */
+const roughness = (canvas: Locator, [from, to] = [0, 1]): Promise<number> =>
+  canvas.evaluate(
+    (node, [from, to]) => {
+      const { width, height } = node as HTMLCanvasElement;
+      const [left, across] = [Math.round(from! * width), Math.round((to! - from!) * width)];
+      const { data } = (node as HTMLCanvasElement).getContext('2d')!.getImageData(left, 0, across, height);
+      let sum = 0;
+      for (let i = 4; i < data.length; i += 4) sum += Math.abs(data[i]! - data[i - 4]!);
+      return sum / (across * height);
+    },
+    [from, to],
+  );
+
+/** A picture's pixels as one text, to tell one from another. */
+const pixelsOf = (node: Element): string => (node as HTMLCanvasElement).toDataURL();
 
 describe('arguing with the plan', () => {
   let app: RunningApp;
@@ -174,19 +181,60 @@ describe('the frame', () => {
   beforeEach(() => app.asBegun());
   after(() => app.stop());
 
-  it('opens on detail where the smear is too small to see whole, and shows a slow shutter smoother', async () => {
+  it('opens whole with a close look at its most telling place, moved by keys and the pointer', async () => {
     const { page, complaints } = await app.open({ draws: true });
     await fine(page);
-    expect(await page.getByRole('region', { name: 'Simulated frame' }).innerText()).to.include('whole, too small to see');
-    const hush = await roughness(now(page));
+    const close = page.getByRole('img', { name: 'Close look, at 2048 wide' });
+    await fineFrame(page, /^Close look/).waitFor();
+    const first = await close.evaluate(pixelsOf);
+    const place = page.getByRole('slider', { name: /^Place of the close look/ });
+    const said = await place.getAttribute('aria-valuetext');
+    await place.focus();
+    for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
+    expect(await place.getAttribute('aria-valuetext')).not.to.equal(said);
+    await eventually(async () => (await close.evaluate(pixelsOf)) !== first);
+    const at = (await place.boundingBox())!;
+    const whole = (await now(page).boundingBox())!;
+    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(whole.x + whole.width * 0.75, whole.y + whole.height * 0.5, { steps: 4 });
+    await page.mouse.up();
+    expect(await place.getAttribute('aria-valuetext')).to.match(/^7[3-7] % from the left, (49|50|51) % from the top$/);
+    // The sensor's own pixels are smaller than those it will be seen by: another picture of the same place.
+    const seen = await close.evaluate(pixelsOf);
+    await page.getByRole('radio', { name: '100 %' }).click();
+    await page.getByRole('img', { name: 'Close look, every pixel of the sensor' }).waitFor();
+    await eventually(async () => (await page.getByRole('img', { name: /^Close look/ }).evaluate(pixelsOf)) !== seen);
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('shows a slow shutter smoother, beside what was kept', async () => {
+    const { page, complaints } = await app.open({ draws: true });
+    await fine(page);
+    // Where the subject is, which smears; the wall behind it is held.
+    const close = fineFrame(page, /^Close look/);
+    await close.waitFor();
+    const [whole, hush] = [await roughness(now(page)), await roughness(close)];
     const shown = await now(page).getAttribute('aria-label');
     await cursor(page).focus();
     await page.keyboard.press('c');
     for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowLeft');
     await eventually(async () => (await now(page).getAttribute('aria-label')) !== shown);
-    await eventually(async () => (await roughness(now(page))) < hush * 0.7);
+    await eventually(async () => (await close.count()) === 1 && (await roughness(close)) < hush * 0.7);
     const kept = page.getByRole('img', { name: /^The kept frame/ });
-    expect((await roughness(kept)) / hush).to.be.within(0.9, 1.1);
+    await fineFrame(page, /^The kept frame/).waitFor();
+    expect((await roughness(kept)) / whole).to.be.within(0.9, 1.1);
+    // Beside each other, then blind: nothing says which is which until it is asked.
+    await page.getByRole('button', { name: 'Side by side', exact: true }).click();
+    const beside = page.getByRole('dialog', { name: 'Side by side' });
+    await fineFrame(beside, /^Left: 1\/200, f\/2.8, APS-C 24 MP/).waitFor();
+    await fineFrame(beside, /^Right: 1\/13, f\/2.8/).waitFor();
+    await beside.getByRole('button', { name: 'Look blind' }).click();
+    await fineFrame(beside, /^Left frame$/).waitFor();
+    expect(await beside.innerText()).not.to.match(/1\/200|1\/13/);
+    await beside.getByRole('button', { name: 'Say which is which' }).click();
+    await beside.getByText('1/200, f/2.8, APS-C 24 MP').waitFor();
+    await page.keyboard.press('Escape');
     await page.getByRole('slider', { name: /Wipe between/ }).focus();
     await page.keyboard.press('End');
     expect(await page.getByRole('slider', { name: /Wipe between/ }).getAttribute('aria-valuetext')).to.equal('100 % kept');
@@ -197,6 +245,10 @@ describe('the frame', () => {
 
   it('is finished as the brief says: smoother with its noise reduced, without colour in black and white', async () => {
     const { page, complaints } = await app.open({ draws: true });
+    await fine(page);
+    // On the chart, whose even fields show what is noise.
+    await page.getByRole('button', { name: 'Scene of the frame' }).click();
+    await page.getByRole('option', { name: 'Test chart' }).click();
     await fine(page);
     const plain = await roughness(now(page));
     await token(page, '2048').click();
@@ -236,9 +288,29 @@ describe('the frame', () => {
       .getByLabel('A sharp photo of yours')
       .setInputFiles({ name: 'bars.png', mimeType: 'image/png', buffer: Buffer.from(photo, 'base64') });
     await page.getByRole('textbox', { name: /full-frame equivalent/ }).waitFor();
-    await page.keyboard.press('Escape');
+    // It has fewer pixels than the close look wants, and all of it moves until told otherwise.
+    await page.getByText('It is too small to judge by:').waitFor();
+    expect(await page.getByRole('radio', { name: 'Everything' }).isChecked()).to.equal(true);
+    await page.getByRole('radio', { name: 'What I paint' }).click();
+    const paper = (await page.getByRole('dialog', { name: 'What moves' }).getByRole('img').boundingBox())!;
+    const at = (x: number, y: number) => page.mouse.move(paper.x + x * paper.width, paper.y + y * paper.height, { steps: 6 });
+    await page.getByRole('slider', { name: 'Width of the brush' }).press('End');
+    await at(0.15, 0.02);
+    await page.mouse.down();
+    for (const y of [0.98, 0.02, 0.98]) {
+      await at(0.15, y);
+      await at(0.3, y);
+    }
+    await page.mouse.up();
+    await page.getByRole('button', { name: 'Use it' }).click();
     await fine(page);
-    expect(await roughness(now(page))).to.be.above(0);
+    await cursor(page).focus();
+    for (let i = 0; i < 6; i++) await page.keyboard.press('Shift+ArrowLeft');
+    // The painted left smears over its bars, the right is held.
+    await eventually(async () => {
+      const [left, right] = [await roughness(now(page), [0.1, 0.3]), await roughness(now(page), [0.7, 0.9])];
+      return left < 0.6 * right;
+    });
     expect(complaints).to.deep.equal([]);
   });
 });

@@ -98,7 +98,6 @@ async function sensor(page: Page): Promise<void> {
 }
 
 async function compare(page: Page): Promise<void> {
-  await page.getByRole('radio', { name: 'Whole' }).click();
   await cursor(page).focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowLeft');
   await page.waitForTimeout(1500);

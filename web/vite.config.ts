@@ -34,6 +34,14 @@ export default defineConfig({
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/take\//],
         maximumFileSizeToCacheInBytes: 4_000_000,
+        // A scene once seen stays, its name changes with it.
+        runtimeCaching: [
+          {
+            urlPattern: /\.(?:avif|webp)$/,
+            handler: 'CacheFirst',
+            options: { cacheName: 'scenes', expiration: { maxEntries: 60 } },
+          },
+        ],
       },
     }),
   ],

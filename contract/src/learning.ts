@@ -66,11 +66,19 @@ export const CeilingAnswerSchema = z.strictObject({
 });
 export type CeilingAnswer = z.infer<typeof CeilingAnswerSchema>;
 
+/** Scenes that tests of the eyes are shown on. */
+export const TEST_SCENES = ['street', 'concert', 'wildlife', 'action', 'quay'] as const;
+export type TestScene = (typeof TEST_SCENES)[number];
+
 const seen = {
   title: label,
   day: DaySchema,
   /** The brief it was made with, as it was: scene, kit, light and viewing size. */
   brief: BriefSchema,
+  scene: z
+    .enum(TEST_SCENES)
+    .describe('what the frames showed; unset where that was drawn, with less detail than photographs have')
+    .optional(),
   seed: z.number().int().min(0).max(0xffffffff),
   closed: z.boolean(),
 };

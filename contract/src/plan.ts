@@ -2,6 +2,7 @@ import {
   AIM_NAMES,
   BURST_FOR,
   CAMERA_MODES,
+  FINISHES,
   FOCUS_CHOICES,
   FOCUS_OPTIONS,
   GATE_NAMES,
@@ -189,7 +190,7 @@ const reason = z.union([
     remedies: z.array(z.enum(['turn', 'wait', 'reflect', 'silhouette'])),
   }),
   z.object({ code: z.literal('shadow'), stops: figure, liftedIso: figure, snr: figure }),
-  z.object({ code: z.literal('grain'), snrSubject: figure, snrShadow: figure }),
+  z.object({ code: z.literal('grain'), snrSubject: figure, snrShadow: figure, finish: z.enum(FINISHES) }),
 ]);
 
 const camera = z.object({

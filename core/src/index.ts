@@ -200,6 +200,7 @@ export { measureFrames, type NamedSamples, type IsoResult } from './learn/transf
 // The simulated frame.
 export { develop } from './image/develop.ts';
 export { drawBurst, shootBurst, type Drift, type ShotBurst } from './image/drift.ts';
+export { fillBehind } from './image/fillBehind.ts';
 export { finish } from './image/finish.ts';
 export { edgeBlur, smearOfEdges } from './image/edgeBlur.ts';
 export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
@@ -215,6 +216,7 @@ export {
   type Planes,
 } from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
+export { resampled, type Span } from './image/resample.ts';
 
 // Raw files of the simulated camera.
 export { simulatedRaw } from './raw/simulatedRaw.ts';

@@ -367,7 +367,7 @@ function tasteTest(brief: Brief, seed: number): TasteSeries {
       repeats: again?.id ?? null,
     });
   }
-  return { kind: 'taste', title: brief.title, day: '2025-03-06', brief, seed, closed: true, choices };
+  return { kind: 'taste', title: brief.title, day: '2025-03-06', brief, scene: 'street', seed, closed: true, choices };
 }
 
 function ceilingTest(brief: Brief, seed: number): TasteSeries {
@@ -381,5 +381,5 @@ function ceilingTest(brief: Brief, seed: number): TasteSeries {
     posterior = afterCeilingFrame(posterior, { iso, acceptable });
     answers.push({ id: `ceiling-${n + 1}`, at: `2025-03-06T19:${40 + n}:00Z`, iso, acceptable });
   }
-  return { kind: 'ceiling', title: 'APS-C 24 MP', day: '2025-03-06', brief, seed, closed: true, answers };
+  return { kind: 'ceiling', title: 'APS-C 24 MP', day: '2025-03-06', brief, scene: 'street', seed, closed: true, answers };
 }

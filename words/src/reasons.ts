@@ -5,6 +5,7 @@ import {
   type Aim,
   type Brief,
   type ContrastRemedy,
+  type Finish,
   type GateName,
   type Provenance,
   type Reason,
@@ -70,12 +71,20 @@ export function reasonWords(brief: Brief, reason: Reason): string {
     case 'shadow':
       return `The shadow that must show lies ${stopWords(reason.stops)} down: brightened it looks as ${isoWords(reason.liftedIso)}, its grain ${grainWord(reason.snr)}.`;
     case 'grain': {
-      const { snrSubject, snrShadow } = reason;
+      const { snrSubject, snrShadow, finish } = reason;
       const subject = `Grain on the subject is ${grainWord(snrSubject)} (signal to noise ${plainNumber(snrSubject)})`;
-      return `${subject}, in the shadows ${grainWord(snrShadow)}.`;
+      return `${subject}, in the shadows ${grainWord(snrShadow)}.${AFTERWARDS[finish]}`;
     }
   }
 }
+
+/** What the finish makes of the grain that the camera took. */
+const AFTERWARDS: Record<Finish, string> = {
+  plain: '',
+  light: ' Reduced lightly, it goes from even areas, and stays where there is texture.',
+  strong: ' Reduced strongly, it goes, and the faintest texture goes with it.',
+  mono: ' In black and white it has no colour.',
+};
 
 function impossibleWords(brief: Brief, reason: Of<'impossible'>): string {
   switch (reason.why) {

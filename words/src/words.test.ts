@@ -354,7 +354,12 @@ describe('a reason', () =>
           'The shadow that must show lies 3 stops down: brightened it looks as ISO 51 200, its grain coarse.',
         ],
       ],
-      grain: [[{ code: 'grain', snrSubject: 14, snrShadow: 5 }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse.']],
+      grain: [
+        [{ code: 'grain', snrSubject: 14, snrShadow: 5, finish: 'plain' }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse.'],
+        [{ code: 'grain', snrSubject: 14, snrShadow: 5, finish: 'light' }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse. Reduced lightly, it goes from even areas, and stays where there is texture.'],
+        [{ code: 'grain', snrSubject: 4, snrShadow: 2, finish: 'strong' }, 'Grain on the subject is breaking up (signal to noise 4.0), in the shadows breaking up. Reduced strongly, it goes, and the faintest texture goes with it.'],
+        [{ code: 'grain', snrSubject: 14, snrShadow: 5, finish: 'mono' }, 'Grain on the subject is visible (signal to noise 14), in the shadows coarse. In black and white it has no colour.'],
+      ],
     }, // prettier-ignore
     (reason) => reasonWords(porter, reason),
   ));

@@ -1,4 +1,4 @@
-import type { Brief, Provenance } from '../brief/brief.ts';
+import type { Brief, Finish, Provenance } from '../brief/brief.ts';
 import { DEFAULT_SLOPE, UNTESTED_SPREAD_STOPS } from '../motion/hands.ts';
 import { backgroundRateMmPerS, crossingTimeS } from '../motion/subject.ts';
 import { apertureMarks } from '../light/marks.ts';
@@ -35,7 +35,8 @@ export type Reason =
   | FloorReason
   | ({ code: 'clips' } & Clipping)
   | ({ code: 'shadow' } & Shadow)
-  | { code: 'grain'; snrSubject: number; snrShadow: number };
+  /** As the camera takes it, and what is made of it at the desk. */
+  | { code: 'grain'; snrSubject: number; snrShadow: number; finish: Finish };
 
 /** Why nothing works. `pinned` where shutter, aperture and ISO were all given. */
 type Impossible = { code: 'impossible' } & (
@@ -127,7 +128,12 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     opens(situation, candidate),
     shallow(situation, choice, figures),
     handsAreTheLimit || figures.pan ? null : hands(situation, candidate),
-    { code: 'grain' as const, snrSubject: figures.snrSubject, snrShadow: figures.snrShadow },
+    {
+      code: 'grain' as const,
+      snrSubject: figures.snrSubject,
+      snrShadow: figures.snrShadow,
+      finish: situation.brief.picture.finish ?? ('plain' as const),
+    },
   ];
   const said = all.filter((reason) => reason !== null);
   const first = said.slice(0, MOST_REASONS);

@@ -11,18 +11,30 @@ export interface PopupPanelProps {
   headed?: boolean;
   /** Which of its edges lies along its trigger's. */
   align?: 'start' | 'center' | 'end';
+  /** Where it opens while there is room. */
+  side?: 'top' | 'bottom';
   className?: string | undefined;
   children: ReactNode;
 }
 
 /** The panel of a popup, as high as there is room. */
-export function PopupPanel({ anchor, onClose, label, headed = false, align = 'center', className, children }: PopupPanelProps) {
+export function PopupPanel({
+  anchor,
+  onClose,
+  label,
+  headed = false,
+  align = 'center',
+  side = 'bottom',
+  className,
+  children,
+}: PopupPanelProps) {
   return (
     <Popover.Root open onOpenChange={(open) => !open && onClose()}>
       <Popover.Anchor virtualRef={anchor} />
       <Popover.Portal>
         <Popover.Content
           align={align}
+          side={side}
           sideOffset={8}
           collisionPadding={12}
           aria-label={label}

@@ -8,10 +8,12 @@ interface TakeChipsProps {
   onTake: (code: TakeCode | null) => void;
   /** Room for what the chosen take asks for, or which takes there are. */
   lines: string;
+  /** Whether what each take is stands under them before one is looked at. */
+  listed?: boolean;
 }
 
 /** The plan and its other takes, of which one is looked at; each one press away. */
-export function TakeChips({ brief, takes, taken, onTake, lines }: TakeChipsProps) {
+export function TakeChips({ brief, takes, taken, onTake, lines, listed = true }: TakeChipsProps) {
   const chip = (code: TakeCode | null, name: string, says: string) => (
     <button
       key={code ?? 'plan'}
@@ -32,11 +34,13 @@ export function TakeChips({ brief, takes, taken, onTake, lines }: TakeChipsProps
         {chip(null, 'Plan', 'The plan')}
         {takes.map((take) => chip(take.code, `${TAKE_NAMES[take.code]} ${take.choice.labels.shutter}`, takeLabel(brief, take)))}
       </div>
-      <p className={`pt-1 leading-4.5 text-quiet ${lines}`}>
-        {taken
-          ? `${takeLabel(brief, taken)}. ${takeWords(brief, taken)}`
-          : capital(takes.map((take) => lowerFirst(takeLabel(brief, take))).join('; '))}
-      </p>
+      {(taken || listed) && (
+        <p className={`pt-1 leading-4.5 text-quiet ${lines}`}>
+          {taken
+            ? `${takeLabel(brief, taken)}. ${takeWords(brief, taken)}`
+            : capital(takes.map((take) => lowerFirst(takeLabel(brief, take))).join('; '))}
+        </p>
+      )}
     </>
   );
 }

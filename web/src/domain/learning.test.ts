@@ -17,7 +17,10 @@ import { hiddenSensor, simulatedSet } from './simulatedSet.ts';
 import { readRawFile } from '../workers/readRawFile.ts';
 import { briefsWith, hiddenShutter, holdCsv, holdTestOf, signBrief, signJob, withFrame, withoutLast } from './holdSeries.ts';
 import {
+  ceilingDiffersIn,
+  ceilingJob,
   ceilingStateOf,
+  pairJob,
   settingsFor,
   takesFrom,
   tasteStateOf,
@@ -170,6 +173,30 @@ describe('a taste test', () => {
     expect(provenanceWords('ceiling', held.picture.isoCeilingFrom!)).to.equal('your 12 looks of 6 March');
     const low = withTaste({ ...market, kit: { ...market.kit, sensor: { ...market.kit.sensor, maxIso: 3200 } } }, 'c', ceiling);
     expect(low.picture.isoCeiling).to.equal(3200);
+  });
+
+  it('goes on showing the scene it began on, whatever its brief would be shown by', () => {
+    const size = { width: 100, height: 80 };
+    const test: TasteTest = { ...(PORT_ALDER_TASTES[0] as TasteTest), scene: 'wildlife' };
+    expect(pairJob(test, tasteStateOf(test).pair!, 'left', size).subject).to.deep.equal({ kind: 'drawn', name: 'wildlife' });
+    const ceiling = { ...(PORT_ALDER_TASTES.find(({ kind }) => kind === 'ceiling') as CeilingTest), scene: undefined };
+    expect(ceilingJob(ceiling, 800, size).subject).to.deep.equal({ kind: 'drawn', name: 'street' });
+  });
+
+  it('says in what a brief is not what a ceiling was found for', () => {
+    const ceiling = PORT_ALDER_TASTES.find(({ kind }) => kind === 'ceiling') as CeilingTest;
+    const { brief } = ceiling;
+    expect(ceilingDiffersIn(brief, ceiling)).to.deep.equal([]);
+    expect(ceilingDiffersIn({ ...brief, picture: { ...brief.picture, finish: 'plain' } }, ceiling)).to.deep.equal([]);
+    expect(ceilingDiffersIn({ ...brief, picture: { ...brief.picture, viewCph: 540, finish: 'mono' } }, ceiling)).to.deep.equal([
+      'size',
+      'finish',
+    ]);
+    const sensor = { ...brief.kit.sensor, readInE: brief.kit.sensor.readInE + 1, label: 'Another' };
+    expect(ceilingDiffersIn({ ...brief, kit: { ...brief.kit, sensor } }, ceiling)).to.deep.equal(['body']);
+    // A name alone makes no other grain.
+    const renamed = { ...brief.kit.sensor, label: 'The same by another name' };
+    expect(ceilingDiffersIn({ ...brief, kit: { ...brief.kit, sensor: renamed } }, ceiling)).to.deep.equal([]);
   });
 
   it('rises in ISO and closes when the ceiling is known', () => {

@@ -146,7 +146,7 @@ export function pairJob(
 ): FrameJob {
   const setting = (side === 'left') === slowerLeft ? slower : faster;
   return {
-    ...jobOf(test.brief, size),
+    ...jobOf(test, test.brief, size),
     shutterS: setting.shutterS,
     fNumber: setting.fNumber,
     seed: 2 * seed + (side === 'left' ? 0 : 1),
@@ -159,10 +159,14 @@ interface Size {
 }
 
 /** Detail, one pixel of the screen for one of the picture as viewed: taste is a matter of size. */
-const jobOf = (brief: Brief, { width, height }: Size): Omit<FrameJob, 'shutterS' | 'fNumber' | 'seed'> => ({
+const jobOf = (
+  { scene }: TasteSeries,
+  brief: Brief,
+  { width, height }: Size,
+): Omit<FrameJob, 'shutterS' | 'fNumber' | 'seed'> => ({
   brief: { ...brief, picture: { ...brief.picture, pinned: { shutterS: null, fNumber: null, iso: null, burst: null } } },
   burst: 1,
-  subject: { kind: 'drawn', name: sceneFor(brief) },
+  subject: { kind: 'drawn', name: scene ?? sceneFor(brief) },
   view: 'detail',
   width,
   height,
@@ -220,7 +224,7 @@ export function ceilingJob(test: CeilingTest, iso: number, size: Size): FrameJob
     picture: { ...brief.picture, isoCeiling: brief.kit.sensor.maxIso },
   };
   return {
-    ...jobOf(still, size),
+    ...jobOf(test, still, size),
     shutterS: choice.shutterS,
     fNumber: choice.fNumber,
     seed: (test.seed % 1_000_003) + test.answers.length,
@@ -244,6 +248,21 @@ export function withTaste(brief: Brief, id: string, series: TasteSeries): Brief 
   const { baseIso, maxIso } = brief.kit.sensor;
   const isoCeiling = Math.min(maxIso, Math.max(baseIso, ceilingStateOf(series).markIso));
   return { ...brief, picture: { ...brief.picture, isoCeiling, isoCeilingFrom: from } };
+}
+
+/** What a ceiling belongs to: the body that made the grain, the size it was looked at, what was made of the frame. */
+export type CeilingPart = 'body' | 'size' | 'finish';
+
+/** In what a brief differs from what a ceiling was found for; grain is another there. */
+export function ceilingDiffersIn({ kit, picture }: Brief, { brief }: CeilingTest): CeilingPart[] {
+  const [own, found] = [kit.sensor, brief.kit.sensor];
+  const figures = ['widthMm', 'heightMm', 'megapixels', 'baseIso', 'wellPerUm2', 'readInE', 'readOutE'] as const;
+  const differs: Record<CeilingPart, boolean> = {
+    body: figures.some((figure) => own[figure] !== found[figure]),
+    size: picture.viewCph !== brief.picture.viewCph || picture.crop !== brief.picture.crop,
+    finish: (picture.finish ?? 'plain') !== (brief.picture.finish ?? 'plain'),
+  };
+  return (Object.keys(differs) as CeilingPart[]).filter((part) => differs[part]);
 }
 
 /** Whether a brief takes its taste or ceiling from a series. */

@@ -15,16 +15,29 @@ export interface KeptSetting {
 export interface OwnPhoto {
   id: number;
   name: string;
+  /** Size as it is, px. */
+  width: number;
+  height: number;
+  /** Full-frame equivalent it was taken with, mm, and how that is known. */
   equivalentMm: number;
-  moves: boolean;
+  known: 'written' | 'guessed' | 'own';
+  /** What moves in it; what is brushed has a version, 0 while nothing is. */
+  moves: 'all' | 'brushed' | 'none';
+  mask: number;
 }
 
 interface FrameState {
-  /** Whole picture or detail; null follows what can be seen. */
-  view: 'whole' | 'detail' | null;
+  /** Where the close look lies, as shares of the picture; null is where the scene is most telling. */
+  spot: { x: number; y: number } | null;
+  /** How large it shows: as the picture will be seen, or every pixel of the sensor. */
+  close: 'detail' | 'pixels';
   /** Scene chosen by hand; null follows the brief. */
   scene: SceneName | null;
-  photo: OwnPhoto | null;
+  /** The brief that is open, and the photo loaded for each. */
+  briefId: string | null;
+  photos: Readonly<Record<string, OwnPhoto>>;
+  /** Whether what moves in the photo is being painted. */
+  brushing: boolean;
   kept: KeptSetting | null;
   /** Share of the picture's width that shows the kept frame. */
   wipe: number;
@@ -33,17 +46,25 @@ interface FrameState {
 
 /** How the simulated frame is looked at; never part of a brief. */
 export const useFrame = create<FrameState>()((set) => ({
-  view: null,
+  spot: null,
+  close: 'detail',
   scene: null,
-  photo: null,
+  briefId: null,
+  photos: {},
+  brushing: false,
   kept: null,
   wipe: 0.5,
   set: (change) => set(change),
 }));
 
-/** Smears shorter than this, px on the screen, cannot be seen in the whole picture. */
-const SEEN_PX = 2;
+/** The photo loaded for the open brief. */
+export const photoOf = ({ briefId, photos }: Pick<FrameState, 'briefId' | 'photos'>): OwnPhoto | null =>
+  (briefId !== null && photos[briefId]) || null;
 
-/** Detail where the smear would be too small to see in a whole picture `heightPx` high, else the whole. */
-export const viewThatShows = (smearShare: number, heightPx: number): 'whole' | 'detail' =>
-  smearShare > 0 && smearShare * heightPx < SEEN_PX ? 'detail' : 'whole';
+/** Puts a photo in the place of the open brief's, or takes it away. */
+export function setPhoto(photo: OwnPhoto | null): void {
+  const { briefId, photos, set } = useFrame.getState();
+  if (briefId === null) return;
+  const { [briefId]: _before, ...others } = photos;
+  set({ photos: photo ? { ...others, [briefId]: photo } : others });
+}

@@ -10,16 +10,17 @@ import {
   type ShotBurst,
 } from '@hushto/core';
 import type { DrawnFrame, FailedFrame, FrameJob, FrameSlot, ToWorker } from './frameProtocol.ts';
-import { sceneAtSize } from './sceneAtSize.ts';
+import { sceneAtSize, sceneKey, type OwnPhotos } from './sceneAtSize.ts';
 
 /** Draws frames off the page's thread: a coarse one first where it would take long, and never one that is no longer wanted. */
 const wanted = new Map<FrameSlot, Pick<Wanted, 'ticket' | 'job'>>();
-const photos = new Map<number, ImageBitmap>();
+const photos: OwnPhotos = new Map();
+const MOST_PHOTOS = 4;
 let working = false;
 let lastTookMs = Infinity;
 
-/** A share of the full size at which a picture is there at once. */
-const COARSE = 0.25;
+/** Pixels of a coarse picture that is there at once. */
+const COARSE_PX = 16_000;
 /** Frames that take less need no coarse one before, ms. */
 const SOON_MS = 120;
 /** Frames of a burst beside each other, against the large one. */
@@ -27,10 +28,14 @@ const SMALL = 0.3;
 
 onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type === 'photo') {
-    photos.forEach((photo) => photo.close());
-    photos.clear();
-    photos.set(data.id, data.bitmap);
-    scenes.clear();
+    const oldest = photos.size >= MOST_PHOTOS ? photos.entries().next().value : undefined;
+    oldest?.[1].picture.close();
+    if (oldest) photos.delete(oldest[0]);
+    photos.set(data.id, { picture: data.bitmap, mask: null });
+  } else if (data.type === 'mask') {
+    const photo = photos.get(data.id);
+    photo?.mask?.close();
+    if (photo) photo.mask = data.bitmap;
   } else if (data.type === 'forget') {
     wanted.delete(data.slot);
   } else {
@@ -58,19 +63,23 @@ async function draw({ slot, ticket, job }: Wanted): Promise<void> {
   const taken = rendering(job);
   if (slot === 'burst') {
     for (let frame = 0; frame < taken.shot.drifts.length && current(); frame++) {
-      send(slot, ticket, taken, frame, SMALL, false);
+      await send(slot, ticket, taken, frame, SMALL, false);
       await letMessagesIn();
     }
     return;
   }
-  if (lastTookMs > SOON_MS) {
-    send(slot, ticket, taken, taken.frame, COARSE, true);
+  const coarse = Math.min(1, Math.sqrt(COARSE_PX / (job.width * job.height)));
+  if (job.quick || lastTookMs > SOON_MS) {
+    await send(slot, ticket, taken, taken.frame, coarse, true);
+    if (job.quick) return;
     await letMessagesIn();
     if (!current()) return;
   }
   const start = performance.now();
-  send(slot, ticket, taken, taken.frame, 1, false);
+  await send(slot, ticket, taken, taken.frame, 1, false);
   lastTookMs = performance.now() - start;
+  // What follows a drag finds its scene made already.
+  if (slot === 'now' && wanted.size === 0) await rendererFor(taken, coarse);
 }
 
 interface Wanted {
@@ -81,7 +90,7 @@ interface Wanted {
 
 /** The picture in the hand first, then the kept one, then the burst, then swatches. */
 function takeNext(): Wanted | null {
-  for (const slot of ['now', 'kept', 'burst', 'swatch'] as const) {
+  for (const slot of ['now', 'inset', 'kept', 'keptInset', 'left', 'right', 'burst', 'swatch'] as const) {
     const next = wanted.get(slot);
     if (!next) continue;
     wanted.delete(slot);
@@ -110,30 +119,39 @@ function rendering(job: FrameJob): Rendering {
 }
 
 /** Scenes as drawn at a size; a setting only changes what the camera makes of them. */
-const scenes = new Map<string, FrameRenderer>();
-const MOST_SCENES = 4;
+const scenes = new Map<string, ShownScene>();
+const MOST_SCENES = 12;
 
-function rendererFor({ job, situation }: Rendering, share: number): FrameRenderer {
-  const { subject, light, kit, picture } = job.brief;
-  const key = JSON.stringify([
-    job.subject, job.view, job.width, job.height, share, subject.distanceM, subject.tone, light.background.stops,
-    kit.lens.focalLengthMm, kit.sensor.widthMm, kit.sensor.heightMm, kit.sensor.megapixels, picture.crop, picture.viewCph,
-  ]); // prettier-ignore
+interface ShownScene {
+  renderer: FrameRenderer;
+  look: DrawnFrame['look'];
+}
+
+async function rendererFor({ job, situation }: Rendering, share: number): Promise<ShownScene> {
+  const key = sceneKey(job, share);
   let known = scenes.get(key);
   if (known === undefined) {
-    known = new FrameRenderer(sceneAtSize(situation, job, photos, share));
+    const { scene, look } = await sceneAtSize(situation, job, photos, share);
+    known = { renderer: new FrameRenderer(scene), look };
     if (scenes.size >= MOST_SCENES) scenes.delete(scenes.keys().next().value!);
     scenes.set(key, known);
   }
   return known;
 }
 
-function send(slot: FrameSlot, ticket: number, taken: Rendering, frame: number, share: number, coarse: boolean): void {
-  const start = performance.now();
+async function send(
+  slot: FrameSlot,
+  ticket: number,
+  taken: Rendering,
+  frame: number,
+  share: number,
+  coarse: boolean,
+): Promise<void> {
   const { optics, job, shot } = taken;
   // Every frame has noise of its own, and the same again when it is drawn again.
   const uniform = seededRandom(job.seed * 1009 + frame);
-  const renderer = rendererFor(taken, share);
+  const { renderer, look } = await rendererFor(taken, share);
+  const start = performance.now();
   const planes = renderer.render(optics, {
     drift: shot.drifts[frame]!,
     miss: shot.misses[frame]!,
@@ -154,6 +172,7 @@ function send(slot: FrameSlot, ticket: number, taken: Rendering, frame: number, 
     // A tolerance is two pixels as viewed.
     burst: shot.blurs.map((blur, i) => ({ blurPx: 2 * blur, sharp: shot.sharp[i]! })),
     best: shot.best,
+    look,
     tookMs: performance.now() - start,
   };
   postMessage(drawn, { transfer: [pixels] });

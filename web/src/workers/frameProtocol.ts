@@ -4,8 +4,8 @@ import type { SceneName } from './scenes/names.ts';
 /** Which picture a frame is drawn of: a scene of ours, or a photo of the user's own, which never leaves the browser. */
 export type FrameSubject =
   | { kind: 'drawn'; name: SceneName }
-  /** @property equivalentMm full-frame equivalent it was taken with  @property moves whether all of it moves with the subject */
-  | { kind: 'photo'; id: number; equivalentMm: number; moves: boolean };
+  /** @property equivalentMm full-frame equivalent it was taken with  @property mask version of what is brushed */
+  | { kind: 'photo'; id: number; equivalentMm: number; moves: 'all' | 'brushed' | 'none'; mask: number };
 
 /** A frame wanted: a brief at a setting, shown whole or in detail. */
 export interface FrameJob {
@@ -14,21 +14,28 @@ export interface FrameJob {
   fNumber: number;
   burst: number;
   subject: FrameSubject;
-  view: 'whole' | 'detail';
+  /** All of it, or one pixel of the screen for each as it will be seen or of the sensor. */
+  view: 'whole' | 'detail' | 'pixels';
+  /** Middle of what is shown when not all is, as shares of the picture; where the scene is most telling if unset. */
+  spot?: { x: number; y: number };
   /** Size of the picture on the screen, px. */
   width: number;
   height: number;
   seed: number;
+  /** Only as fine as can follow a drag. */
+  quick?: boolean;
   /** Which frame of the burst, from 0; the steadiest where null. */
   frame: number | null;
 }
 
 /** Places a picture can be asked for; a newer wish for one takes the place of the older. */
-export type FrameSlot = 'now' | 'kept' | 'burst' | 'swatch';
+export type FrameSlot = 'now' | 'inset' | 'kept' | 'keptInset' | 'left' | 'right' | 'burst' | 'swatch';
 
 export type ToWorker =
   | { type: 'draw'; slot: FrameSlot; ticket: number; job: FrameJob }
   | { type: 'photo'; id: number; bitmap: ImageBitmap }
+  /** What moves in a photo, by the alpha of its pixels. */
+  | { type: 'mask'; id: number; bitmap: ImageBitmap }
   | { type: 'forget'; slot: FrameSlot };
 
 /** What is known of each frame of the burst: how far the hands drifted, or following missed, px as viewed. */
@@ -49,6 +56,8 @@ export interface DrawnFrame {
   pixels: ArrayBuffer;
   burst: BurstFrame[];
   best: number;
+  /** Where the scene is most telling, as shares of the picture. */
+  look: { x: number; y: number };
   tookMs: number;
 }
 

@@ -13,8 +13,9 @@ function theWorker(): Worker {
   worker = new Worker(new URL('./frame.worker.ts', import.meta.url), { type: 'module' });
   worker.onmessage = ({ data }: MessageEvent<DrawnFrame | FailedFrame>) => {
     const listener = listeners.get(data.slot);
-    // What was drawn for an older wish is let go.
-    if (listener?.ticket === data.ticket) listener.heard(data);
+    // What was drawn for an older wish is let go, but for what follows a drag: there the next wish is always made already.
+    const follows = data.failed === undefined && data.coarse;
+    if (listener && (listener.ticket === data.ticket || follows)) listener.heard(data);
   };
   // It did not even begin: whoever waits is told.
   worker.onerror = ({ message }) =>
@@ -35,6 +36,9 @@ export function drawFrame(slot: FrameSlot, job: FrameJob, heard: Listener): () =
     tell({ type: 'forget', slot });
   };
 }
+
+/** Gives the worker what moves in a photo. */
+export const lendMask = (id: number, bitmap: ImageBitmap): void => tell({ type: 'mask', id, bitmap }, [bitmap]);
 
 /** Gives a photo to the worker; it stays in this browser. Returns its id. */
 export function lendPhoto(bitmap: ImageBitmap): number {

@@ -55,6 +55,7 @@ async function exifOf(file: File): Promise<PhotoExif> {
     fNumber: positive(exif?.['FNumber']),
     iso: positive(exif?.['ISO']),
     focalLengthMm: positive(exif?.['FocalLength']),
+    equivalentMm: positive(exif?.['FocalLengthIn35mmFormat']),
     takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken : null,
   };
 }

@@ -13,6 +13,8 @@ export interface PhotoExif {
   fNumber: number | null;
   iso: number | null;
   focalLengthMm: number | null;
+  /** The same for full frame, where the camera wrote it. */
+  equivalentMm: number | null;
   takenAt: Date | null;
 }
 

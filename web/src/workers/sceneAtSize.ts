@@ -1,4 +1,5 @@
 import {
+  fillBehind,
   fullFrameEquivalentMm,
   layerOfBytes,
   magnification,
@@ -10,12 +11,26 @@ import {
 import type { FrameJob } from './frameProtocol.ts';
 import { FIELD, type DrawnScene, type Pen } from './scenes/drawing.ts';
 import { SCENES } from './scenes/index.ts';
+import { natural } from './scenes/natural.ts';
+import { naturalAtSize, type NaturalScene } from './scenes/naturalAtSize.ts';
 
 /** Lamps drawn as white are so many times as bright as a white wall. Ours. */
 const LAMP_GAIN = 14;
 /** How small and how large a subject is still drawn, as a share of the picture height. */
 const SMALLEST = 0.12;
 const LARGEST = 2.4;
+
+/** What a scene at its size depends on: two jobs with the same key show the same scene. */
+export function sceneKey({ brief, subject: shown, view, spot, width, height }: FrameJob, share: number): string {
+  const { subject, light, kit, picture } = brief;
+  const everywhere = [
+    shown, view, spot, width, height, share, subject.tone, light.background.stops,
+    kit.sensor.widthMm, kit.sensor.heightMm, kit.sensor.megapixels, picture.crop, picture.viewCph,
+  ]; // prettier-ignore
+  // A computed scene is framed as it is; what is drawn is as large as lens and distance make it.
+  const framed = shown.kind === 'drawn' && 'folder' in SCENES[shown.name];
+  return JSON.stringify(framed ? everywhere : [...everywhere, subject.distanceM, kit.lens.focalLengthMm]);
+}
 
 /** How field units become pixels: scale and shift of the ground, and of the subject on it. */
 interface Placing {
@@ -27,29 +42,29 @@ interface Placing {
  * The scene of a job as core renders it, at the brief's own geometry: the subject as large as lens and distance make it.
  * @param share 1 for full size, less for a coarse picture
  */
-export function sceneAtSize(
-  situation: Situation,
-  job: FrameJob,
-  photos: ReadonlyMap<number, ImageBitmap>,
-  share: number,
-): FrameScene {
+export async function sceneAtSize(situation: Situation, job: FrameJob, photos: OwnPhotos, share: number): Promise<PlacedScene> {
   const { picture } = situation;
   const width = Math.max(8, Math.round(job.width * share));
   const height = Math.max(8, Math.round(job.height * share));
-  // In detail one pixel of the screen is one viewed pixel; the whole picture is as high as the space for it.
-  const pictureHeight = job.view === 'detail' ? Math.max(height, 2 * picture.limitCph * share) : height;
+  // Close up, one pixel of the screen is one viewed pixel or one of the sensor; the whole picture is as high as the space for it.
+  const rows = { whole: 0, detail: 2 * picture.limitCph, pixels: picture.heightMm / picture.pitchMm }[job.view];
+  const pictureHeight = Math.max(height, rows * share);
   const mmPerPx = picture.heightMm / pictureHeight;
   const pictureWidth = pictureHeight * picture.aspect;
   const { subject } = job;
+  const size = { width, height, pictureWidth, pictureHeight, mmPerPx };
+  const middle = { x: 0.5, y: 0.5 };
   if (subject.kind === 'photo')
-    return photoScene(situation, job, photos.get(subject.id), { width, height, pictureWidth, pictureHeight, mmPerPx });
+    return { scene: photoScene(situation, job, photos.get(subject.id), job.spot ?? middle, size), look: middle };
   const scene = SCENES[subject.name];
+  if ('folder' in scene) return naturalScene(situation, await natural(scene.folder), job.spot, size);
   const placing = placed(situation, scene, pictureWidth, pictureHeight);
   // The window of the detail lies round where one looks first.
-  const lookX = scene.subject.look.x * placing.subject.scale + placing.subject.x;
-  const lookY = scene.subject.look.y * placing.subject.scale + placing.subject.y;
-  const left = Math.round(Math.min(Math.max(0, pictureWidth - width), Math.max(0, lookX - width / 2)));
-  const top = Math.round(Math.min(Math.max(0, pictureHeight - height), Math.max(0, lookY - height / 2)));
+  const look = {
+    x: (scene.subject.look.x * placing.subject.scale + placing.subject.x) / pictureWidth,
+    y: (scene.subject.look.y * placing.subject.scale + placing.subject.y) / pictureHeight,
+  };
+  const { left, top } = windowRound(job.spot ?? look, size);
   const draw = (where: Placing['ground'], how: (pen: Pen) => void): Uint8ClampedArray => {
     const pen = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
     pen.setTransform(where.scale, 0, 0, where.scale, where.x - left, where.y - top);
@@ -57,7 +72,6 @@ export function sceneAtSize(
     return pen.getImageData(0, 0, width, height).data;
   };
   const { brief } = situation;
-  const brighter = (stops: number): number => 2 ** Math.min(4, Math.max(-4, stops));
   const background = planesOfBytes(
     draw(placing.ground, scene.background),
     width,
@@ -67,7 +81,7 @@ export function sceneAtSize(
   const lamps = layerOfBytes(draw(placing.ground, scene.lights), width, height, LAMP_GAIN);
   for (const colour of COLOURS) for (let i = 0; i < background[colour].length; i++) background[colour][i]! += lamps[colour][i]!;
   const tone = brighter(Math.log2(brief.subject.tone / scene.tone));
-  return {
+  const shown: FrameScene = {
     background,
     backgroundTimes: scene.backgroundTimes,
     mmPerPx,
@@ -78,6 +92,21 @@ export function sceneAtSize(
       along,
     })),
   };
+  return { scene: shown, look };
+}
+
+/** A scene, and where it is most telling, as shares of the picture. */
+interface PlacedScene {
+  scene: FrameScene;
+  look: Spot;
+}
+type Spot = NonNullable<FrameJob['spot']>;
+
+/** Where the window of a frame begins in its picture, round a spot as far as that lies inside, px. */
+function windowRound(spot: Spot, { width, height, pictureWidth, pictureHeight }: Size): { left: number; top: number } {
+  const begin = (at: number, picture: number, shown: number): number =>
+    Math.round(Math.min(Math.max(0, picture - shown), Math.max(0, at * picture - shown / 2)));
+  return { left: begin(spot.x, pictureWidth, width), top: begin(spot.y, pictureHeight, height) };
 }
 
 function placed({ brief, picture }: Situation, scene: DrawnScene, pictureWidth: number, pictureHeight: number): Placing {
@@ -98,6 +127,37 @@ function placed({ brief, picture }: Situation, scene: DrawnScene, pictureWidth: 
   return { ground, subject: { scale, x, y: share > 0.75 ? Math.max(y, highest) : standsAt - foot.y * scale } };
 }
 
+/** Stops as a factor, held within what a scene still bears. */
+const brighter = (stops: number): number => 2 ** Math.min(4, Math.max(-4, stops));
+
+/** A computed scene as it was framed: whole, or the part of it that is most telling. */
+function naturalScene({ brief }: Situation, natural: NaturalScene, spot: Spot | undefined, size: Size): PlacedScene {
+  const { width, height, pictureWidth, pictureHeight, mmPerPx } = size;
+  // It fills the picture; pictures of another shape show less of its sides.
+  const perPx = Math.min(natural.width / pictureWidth, natural.height / pictureHeight);
+  const [left, top] = [(natural.width - pictureWidth * perPx) / 2, (natural.height - pictureHeight * perPx) / 2];
+  const look = {
+    x: (natural.look.x - left) / (pictureWidth * perPx),
+    y: (natural.look.y - top) / (pictureHeight * perPx),
+  };
+  const begins = windowRound(spot ?? look, size);
+  const scene = naturalAtSize(
+    natural,
+    {
+      across: { from: left + begins.left * perPx, length: width * perPx },
+      down: { from: top + begins.top * perPx, length: height * perPx },
+      width,
+      height,
+      mmPerPx,
+    },
+    {
+      still: brighter(brief.light.background.stops - natural.backgroundStops),
+      subject: brighter(Math.log2(brief.subject.tone / natural.tone)),
+    },
+  );
+  return { scene, look };
+}
+
 interface Size {
   width: number;
   height: number;
@@ -106,29 +166,44 @@ interface Size {
   mmPerPx: number;
 }
 
+/** Photos of the user's own, and what was brushed on them. */
+export type OwnPhotos = Map<number, { picture: ImageBitmap; mask: ImageBitmap | null }>;
+
 /** A photo as the scene: sharp and clean as it is, seen through the brief's lens where that is the longer one. */
-function photoScene({ brief }: Situation, { subject }: FrameJob, photo: ImageBitmap | undefined, size: Size): FrameScene {
+function photoScene(
+  { brief }: Situation,
+  { subject }: FrameJob,
+  photo: OwnPhotos extends Map<number, infer Photo> ? Photo | undefined : never,
+  spot: Spot,
+  size: Size,
+): FrameScene {
   const { width, height, pictureWidth, pictureHeight, mmPerPx } = size;
-  const pen = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
   const { kit, picture } = brief;
-  const own = subject.kind === 'photo' ? subject.equivalentMm : 50;
+  const [own, moves] = subject.kind === 'photo' ? [subject.equivalentMm, subject.moves] : [50, 'none' as const];
   const zoom = Math.max(
     1,
     fullFrameEquivalentMm(kit.lens.focalLengthMm, kit.sensor.widthMm, kit.sensor.heightMm, picture.crop) / own,
   );
-  if (photo) {
-    const cover = Math.max(pictureWidth / photo.width, pictureHeight / photo.height) * zoom;
-    const [w, h] = [photo.width * cover, photo.height * cover];
-    pen.imageSmoothingQuality = 'high';
-    pen.drawImage(photo, width / 2 - w / 2, height / 2 - h / 2, w, h);
-  }
-  const bytes = pen.getImageData(0, 0, width, height).data;
-  const background = planesOfBytes(bytes, width, height);
-  const moves = subject.kind === 'photo' && subject.moves;
-  return {
-    background,
-    backgroundTimes: 1,
-    mmPerPx,
-    subject: moves ? [{ layer: layerOfBytes(bytes, width, height), moves: 1 }] : [],
+  const drawn = (bitmap: ImageBitmap | null | undefined): Uint8ClampedArray => {
+    const pen = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
+    if (bitmap) {
+      const cover = Math.max(pictureWidth / bitmap.width, pictureHeight / bitmap.height) * zoom;
+      const [w, h] = [bitmap.width * cover, bitmap.height * cover];
+      pen.imageSmoothingQuality = 'high';
+      const { left, top } = windowRound(spot, size);
+      pen.drawImage(bitmap, (pictureWidth - w) / 2 - left, (pictureHeight - h) / 2 - top, w, h);
+    }
+    return pen.getImageData(0, 0, width, height).data;
   };
+  const bytes = drawn(photo?.picture);
+  const background = planesOfBytes(bytes, width, height);
+  const scene = { background, backgroundTimes: 1, mmPerPx };
+  if (moves === 'none' || (moves === 'brushed' && !photo?.mask)) return { ...scene, subject: [] };
+  if (moves === 'all') return { ...scene, subject: [{ layer: layerOfBytes(bytes, width, height), moves: 1 }] };
+  const brushed = drawn(photo?.mask);
+  const cut = bytes.map((byte, i) => (i % 4 === 3 ? brushed[i]! : byte));
+  const layer = layerOfBytes(cut, width, height);
+  // Behind what moves away from where it stood, what is round it goes on.
+  for (const colour of COLOURS) background[colour] = fillBehind(background[colour], layer.cover, width, height);
+  return { ...scene, subject: [{ layer, moves: 1 }] };
 }

@@ -7,7 +7,6 @@ import { Button } from '../../components/Button.tsx';
 import { Tip } from '../../components/Tip.tsx';
 import { cn } from '../../components/cn.ts';
 import { useLatest } from '../../components/useLatest.ts';
-import { useSettled } from '../../components/useSettled.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
 import { canStep, isPinned, pinCount, pinShutter, stepPin, togglePin, unpinned } from '../../domain/pins.ts';
@@ -23,9 +22,6 @@ import { StepBar } from './StepBar.tsx';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
 import { ValleyTable } from './ValleyTable.tsx';
 import type { EditorProps } from './editors/editing.ts';
-
-/** How long a setting has to rest before its frame is drawn, ms: a drag asks for none at every step. */
-const FRAME_AFTER_MS = 120;
 
 interface InstrumentProps extends EditorProps {
   plan: PlanAtLight;
@@ -89,7 +85,6 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
     h: ['Go to the hush point', () => (shutterPinned ? pin('shutter') : move(null))],
     t: ['Table or chart', toggleTable],
   });
-  const framed = { brief: useSettled(brief, FRAME_AFTER_MS), shown: useSettled(shown, FRAME_AFTER_MS) };
   const hushX = width > 0 ? shutterScale(frame, width)(frame.hush) : 0;
   const centre = Math.min(Math.max(hushX, DIAL_ROOM.left), Math.max(DIAL_ROOM.left, width - DIAL_ROOM.right));
   const comparison = capital(keptWords(shown.figures.lostGrain + shown.figures.lostBlur - frame.best));
@@ -205,7 +200,7 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
         <RestCells brief={brief} shown={shown} {...actions} />
         {takes}
         <SetCamera brief={brief} shown={shown} view={view} anyway={plan.possible ? null : plan.anyway} />
-        <SimulatedFrame {...framed} view={view} />
+        <SimulatedFrame brief={brief} shown={shown} view={view} />
       </div>
       {width > 0 && width < NARROW && (
         <StepBar

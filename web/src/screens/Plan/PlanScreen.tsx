@@ -40,7 +40,7 @@ function Opened({ stored }: { stored: StoredBrief }) {
     useLastOpen.setState({ briefId: stored.id });
     lookAt(null);
     useCursor.getState().lookAtTake(null);
-    useFrame.getState().set({ kept: null, view: null });
+    useFrame.getState().set({ kept: null, spot: null, briefId: stored.id });
   }, [stored.id, lookAt]);
   return <OpenBrief stored={stored} />;
 }

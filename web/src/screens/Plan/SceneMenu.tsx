@@ -10,6 +10,7 @@ export const SceneMenu = ({ brief }: { brief: Brief }) => (
   <Popup
     label="Scene of the frame"
     headed
+    side="top"
     trigger={(trigger) => (
       <Button look="bare" size="s" aria-label="Scene of the frame" {...trigger}>
         Scene

@@ -20,7 +20,8 @@ export const Takes = memo(function Takes({ brief, taken, onTake }: TakesProps) {
         takes={takes}
         taken={takes.find(({ code }) => code === taken) ?? null}
         onTake={onTake}
-        lines="min-h-9"
+        lines=""
+        listed={false}
       />
     </section>
   );

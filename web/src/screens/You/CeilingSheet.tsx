@@ -13,6 +13,7 @@ import { useSize } from '../../components/useSize.ts';
 import { ceilingJob, ceilingStateOf, withAnswer, type CeilingTest } from '../../domain/tasteSeries.ts';
 import { useDocument } from '../../state/documents.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
+import { foundOn } from './words.ts';
 
 type Stored = StoredTaste & { document: CeilingTest };
 
@@ -97,7 +98,7 @@ function Result({ test }: { test: CeilingTest }) {
         <b>
           between {isoWords(lowIso)} and {isoWords(highIso)}
         </b>
-        , 9 times in 10.
+        , 9 times in 10. {foundOn(test)}
       </Finding>
       <TableScroll className="my-2 max-h-93 min-h-40 flex-[0_1_auto]" label="Every look">
         <Table>

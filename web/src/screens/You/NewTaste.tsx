@@ -11,6 +11,7 @@ import { settingsFor } from '../../domain/tasteSeries.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { useLibrary } from '../../state/library.ts';
+import { sceneFor } from '../../workers/scenes/names.ts';
 
 interface NewTasteProps {
   kind: TasteSeries['kind'];
@@ -36,6 +37,7 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
       title: taste ? brief.title : (brief.kit.sensor.label ?? 'A body'),
       day: new Date().toLocaleDateString('sv'),
       brief: withHands(brief, holds),
+      scene: sceneFor(brief),
       seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
       closed: false,
     };

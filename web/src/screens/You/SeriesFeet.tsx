@@ -8,7 +8,7 @@ import { TextField } from '../../components/TextField.tsx';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { useDeletion } from '../../components/useDeletion.ts';
-import { takesFrom, withTaste } from '../../domain/tasteSeries.ts';
+import { ceilingDiffersIn, takesFrom, withTaste, type CeilingPart } from '../../domain/tasteSeries.ts';
 import { editDocument, undoDocument, type useDocument } from '../../state/documents.ts';
 import { useLibrary } from '../../state/library.ts';
 
@@ -92,8 +92,15 @@ export function UsedBy({ stored }: { stored: StoredTaste }) {
           }
         >
           {brief.document.title}
+          {series.kind === 'ceiling' && <Differs parts={ceilingDiffersIn(brief.document, series)} />}
         </Checkbox>
       ))}
     </fieldset>
   );
 }
+
+const DIFFERS: Record<CeilingPart, string> = { body: 'another body', size: 'another size', finish: 'finished otherwise' };
+
+/** In what a brief is not what the ceiling was found for. */
+const Differs = ({ parts }: { parts: readonly CeilingPart[] }) =>
+  parts.length > 0 && <span className="text-quiet"> ({parts.map((part) => DIFFERS[part]).join(', ')})</span>;

@@ -13,7 +13,7 @@ import { useSize } from '../../components/useSize.ts';
 import { pairJob, settingsFor, tasteStateOf, withChoice, type Pair, type TasteTest } from '../../domain/tasteSeries.ts';
 import { useDocument } from '../../state/documents.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
-import { tasteWords } from './words.ts';
+import { foundOn, tasteWords } from './words.ts';
 
 type Stored = StoredTaste & { document: TasteTest };
 
@@ -125,7 +125,8 @@ function Result({ test }: { test: TasteTest }) {
         , 9 times in 10.{' '}
         {repeated > 0
           ? `Of ${repeated} pairs shown again with sides changed you chose ${alike} alike.`
-          : 'No pair was shown again, so how steady it is cannot be told.'}
+          : 'No pair was shown again, so how steady it is cannot be told.'}{' '}
+        {foundOn(test)}
       </Finding>
       <TasteBar median={median} low={low} high={high} />
       <TableScroll className="my-2 max-h-93 min-h-40 flex-[0_1_auto]" label="Every choice">

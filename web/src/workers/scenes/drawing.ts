@@ -73,23 +73,3 @@ export function strokePath(pen: Pen, colour: string, width: number, path: (pen: 
 
 export const ellipse = (pen: Pen, x: number, y: number, rx: number, ry: number, turn = 0): void =>
   pen.ellipse(x, y, rx, ry, turn, 0, 2 * Math.PI);
-
-/** Draws something three times: lit from one side, dimly from the other, and its own dark shape between them. */
-export function rimLit(
-  pen: Pen,
-  key: string,
-  fill: string,
-  shape: string,
-  draw: (colour: string, isShape: boolean) => void,
-): void {
-  for (const [dx, dy, colour] of [
-    [2.5, -3.5, key],
-    [-3, -2, fill],
-    [0, 0, shape],
-  ] as const) {
-    pen.save();
-    pen.translate(dx, dy);
-    draw(colour, dx === 0);
-    pen.restore();
-  }
-}

@@ -1,18 +1,15 @@
-import { brassPlayer } from './brassPlayer.ts';
 import { chart } from './chart.ts';
 import type { DrawnScene } from './drawing.ts';
 import type { SceneName } from './names.ts';
-import { otter } from './otter.ts';
-import { porter } from './porter.ts';
 import { sign } from './sign.ts';
-import { skater } from './skater.ts';
 
-/** The drawing of each scene. */
-export const SCENES: Record<SceneName, DrawnScene> = {
-  street: porter,
-  concert: brassPlayer,
-  wildlife: otter,
-  action: skater,
+/** The drawing of each scene, or the folder of one that was computed. */
+export const SCENES: Record<SceneName, DrawnScene | { folder: string }> = {
+  street: { folder: 'porter' },
+  concert: { folder: 'boathouse' },
+  wildlife: { folder: 'sluice' },
+  action: { folder: 'skateHall' },
+  quay: { folder: 'quay' },
   chart,
   sign,
 };

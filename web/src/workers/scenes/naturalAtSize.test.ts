@@ -1,0 +1,94 @@
+import { expect } from 'chai';
+import { linearOfCodes, naturalAtSize, type Bytes, type NaturalScene } from './naturalAtSize.ts';
+
+const CODE = { toe: 0.003, top: 4, over: 16 };
+
+/** A picture of one grey. */
+const flat = (width: number, height: number, code: (x: number, y: number) => number): Bytes => ({
+  width,
+  height,
+  data: Uint8ClampedArray.from({ length: 4 * width * height }, (_, i) => {
+    const at = Math.floor(i / 4);
+    return i % 4 === 3 ? 255 : code(at % width, Math.floor(at / width));
+  }),
+});
+
+/** Still grey of code 100, with a square of code 180 in front of its middle, 40 × 40 of 240 × 160. */
+function scene(): NaturalScene {
+  const cut = { left: 100, top: 60, width: 40, height: 40 };
+  return {
+    version: 1,
+    width: 240,
+    height: 160,
+    code: CODE,
+    still: '',
+    lamps: '',
+    parts: [{ moves: 1, cut, file: '' }],
+    backgroundTimes: 2,
+    tone: 0.18,
+    backgroundStops: 0,
+    look: { x: 120, y: 80 },
+    pictures: {
+      still: flat(240, 160, () => 100),
+      lamps: flat(240, 160, (x, y) => (x === 8 && y === 8 ? 255 : 0)),
+      parts: [flat(40, 80, (_x, y) => (y < 40 ? 180 : 255))],
+    },
+    linear: linearOfCodes(CODE),
+  };
+}
+
+const whole = (width: number, height: number) => ({
+  across: { from: 0, length: 240 },
+  down: { from: 0, length: 160 },
+  width,
+  height,
+  mmPerPx: 0.1,
+});
+
+describe('a natural scene at the size it is shown', () => {
+  it('has codes from black to their top, each brighter by the same share of a stop in all but the darkest tones', () => {
+    const linear = linearOfCodes(CODE);
+    expect(linear[0]).equal(0);
+    expect(linear[255]).closeTo(4, 1e-5);
+    for (let i = 120; i < 255; i++) expect(Math.log2(linear[i + 1]! / linear[i]!)).to.be.within(0.04, 0.05);
+  });
+
+  it('keeps its light at every size, lamps above the codes too', () => {
+    for (const [width, height] of [[240, 160], [120, 80], [90, 60], [60, 40], [30, 20]] as const) {
+      const { background } = naturalAtSize(scene(), whole(width, height), { still: 1, subject: 1 });
+      const mean = background.red.reduce((sum, v) => sum + v, 0) / background.red.length;
+      // One pixel of 240 × 160 is 16 brighter.
+      expect(mean).closeTo(linearOfCodes(CODE)[100]! + 16 / (240 * 160), 1e-5);
+    }
+  }); // prettier-ignore
+
+  it('lays a part where it belongs, its cover with it, at every size', () => {
+    for (const scale of [1, 0.5, 0.375, 0.25, 2]) {
+      const { subject } = naturalAtSize(scene(), whole(240 * scale, 160 * scale), { still: 1, subject: 1 });
+      const { cover, red, box } = subject[0]!.layer;
+      // As much covered as the square is large.
+      expect(cover.reduce((sum, v) => sum + v, 0)).closeTo(1600 * scale * scale, 0.01 * 1600 * scale * scale);
+      const middle = Math.round(80 * scale) * 240 * scale + Math.round(120 * scale);
+      expect(cover[middle]).closeTo(1, 1e-6);
+      expect(red[middle]).closeTo(linearOfCodes(CODE)[180]!, 1e-5);
+      expect(box.left).to.be.within(100 * scale - 3, 100 * scale);
+      expect(box.right).to.be.within(140 * scale, 140 * scale + 3);
+      expect(cover[Math.round(80 * scale) * 240 * scale + Math.round(60 * scale)]).equal(0);
+    }
+  });
+
+  it('shows a window of it, and brightens what stands still and the subject apart', () => {
+    const window = { across: { from: 100, length: 40 }, down: { from: 60, length: 40 }, width: 40, height: 40, mmPerPx: 0.1 };
+    const { background, subject } = naturalAtSize(scene(), window, { still: 2, subject: 0.5 });
+    expect(background.green[820]).closeTo(2 * linearOfCodes(CODE)[100]!, 1e-5);
+    expect(subject[0]!.layer.blue[820]).closeTo(0.5 * linearOfCodes(CODE)[180]!, 1e-5);
+    expect(subject[0]!.layer.cover[820]).closeTo(1, 1e-6);
+  });
+
+  it('leaves out a part that lies outside the window', () => {
+    const window = { across: { from: 0, length: 30 }, down: { from: 0, length: 30 }, width: 30, height: 30, mmPerPx: 0.1 };
+    const { layer } = naturalAtSize(scene(), window, { still: 1, subject: 1 }).subject[0]!;
+    expect(layer.box).to.deep.equal({ left: 0, right: 0, top: 0, bottom: 0 });
+    expect(Math.max(...layer.cover)).equal(0);
+  });
+});

@@ -1,0 +1,185 @@
+import { flatPlanes, COLOURS, resampled, type Drift, type FrameScene, type Layer, type Span } from '@hushto/core';
+
+/** A scene computed once, in layers, as its files describe it. */
+export interface Manifest {
+  version: number;
+  width: number;
+  height: number;
+  code: { toe: number; top: number; over: number };
+  still: string;
+  lamps: string;
+  parts: { moves: number; limb?: boolean; along?: Drift; cut: Cut; file: string }[];
+  backgroundTimes: number;
+  tone: number;
+  backgroundStops: number;
+  look: { x: number; y: number };
+}
+
+interface Cut {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** Pixels of a file: R, G, B, A. */
+export interface Bytes {
+  width: number;
+  height: number;
+  data: Uint8ClampedArray;
+}
+
+/** A scene whose files are there. */
+export interface NaturalScene extends Manifest {
+  pictures: { still: Bytes; lamps: Bytes; parts: Bytes[] };
+  /** Linear value of each code. */
+  linear: Float32Array;
+}
+
+/** Linear value of every code: evenly spaced in stops but for the darkest. */
+export function linearOfCodes({ toe, top }: Manifest['code']): Float32Array {
+  const stops = Math.log2(1 + top / toe);
+  return Float32Array.from({ length: 256 }, (_, i) => toe * (2 ** ((i / 255) * stops) - 1));
+}
+
+/** What of the scene is shown: how many of its pixels across and down, from where, on how many of the frame's. */
+export interface Window {
+  across: Span;
+  down: Span;
+  width: number;
+  height: number;
+  mmPerPx: number;
+}
+
+/** Linear light of pixel i, in one colour or of the cover. */
+type Channel = (i: number) => number;
+
+/** A scene at one of its sizes: as its files hold it, or averaged over squares of 2, 4 or 8. */
+interface Level {
+  width: number;
+  height: number;
+  still: readonly Channel[];
+  /** Where each part lies at this size, its colours and its cover. */
+  parts: readonly { cut: Cut; channels: readonly Channel[] }[];
+}
+
+/** Sizes made so far: a small frame is made from a small scene, or every drag would go through all its pixels. */
+const levels = new WeakMap<NaturalScene, Level[]>();
+const MOST_LEVELS = 4;
+
+function levelFor(scene: NaturalScene, depth: number): Level {
+  const known = levels.get(scene) ?? [asFiled(scene)];
+  levels.set(scene, known);
+  while (known.length <= depth) known.push(halved(known.at(-1)!));
+  return known[depth]!;
+}
+
+function asFiled({ pictures: { still, lamps, parts }, parts: described, linear, code, width, height }: NaturalScene): Level {
+  return {
+    width,
+    height,
+    still: COLOURS.map((_, c) => (i) => linear[still.data[4 * i + c]!]! + (code.over / 255) * lamps.data[4 * i + c]!),
+    parts: parts.map(({ data }, n) => {
+      const { cut } = described[n]!;
+      const under = cut.width * cut.height;
+      return {
+        cut,
+        channels: [
+          ...COLOURS.map(
+            (_, c): Channel =>
+              (i) =>
+                linear[data[4 * i + c]!]!,
+          ),
+          (i) => data[4 * (under + i)]! / 255,
+        ],
+      };
+    }),
+  };
+}
+
+function halved({ width, height, still, parts }: Level): Level {
+  const half = (size: number): number => Math.ceil(size / 2);
+  return {
+    width: half(width),
+    height: half(height),
+    // The border goes on where a side is odd; beyond a part there is nothing.
+    still: still.map((channel) => halvedChannel(channel, width, height, true)),
+    parts: parts.map(({ cut, channels }) => ({
+      cut: { left: cut.left / 2, top: cut.top / 2, width: half(cut.width), height: half(cut.height) },
+      channels: channels.map((channel) => halvedChannel(channel, cut.width, cut.height, false)),
+    })),
+  };
+}
+
+function halvedChannel(of: Channel, width: number, height: number, goesOn: boolean): Channel {
+  const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
+  const values = new Float32Array(w * h);
+  for (let y = 0, i = 0; y < h; y++)
+    for (let x = 0; x < w; x++, i++) {
+      const [left, top] = [2 * x, 2 * y];
+      const [right, below] = [left + 1 < width ? 1 : 0, top + 1 < height ? width : 0];
+      const at = top * width + left;
+      const beside = right || goesOn ? of(at + right) : 0;
+      const under = below || goesOn ? of(at + below) : 0;
+      const across = (right && below) || goesOn ? of(at + right + below) : 0;
+      values[i] = (of(at) + beside + under + across) / 4;
+    }
+  return (i) => values[i]!;
+}
+
+/** A scene at the size it will be shown. @param brighter factors of what stands still and of the subject */
+export function naturalAtSize(scene: NaturalScene, window: Window, brighter: { still: number; subject: number }): FrameScene {
+  const { width, height, mmPerPx } = window;
+  const scale = Math.min(window.across.length / width, window.down.length / height);
+  const depth = Math.min(MOST_LEVELS - 1, Math.max(0, Math.floor(Math.log2(scale))));
+  const level = levelFor(scene, depth);
+  const at = ({ from, length }: Span): Span => ({ from: from / 2 ** depth, length: length / 2 ** depth });
+  const shown = { ...window, across: at(window.across), down: at(window.down) };
+  const background = flatPlanes(width, height);
+  COLOURS.forEach((colour, c) => {
+    const channel = level.still[c]!;
+    background[colour] = resampled((i) => brighter.still * channel(i), level, shown.across, shown.down, width, height);
+  });
+  return {
+    background,
+    backgroundTimes: scene.backgroundTimes,
+    mmPerPx,
+    subject: level.parts.map(({ cut, channels }, n) => {
+      const { moves, limb, along } = scene.parts[n]!;
+      return { layer: cutOut(channels, cut, shown, brighter.subject), moves, limb, along };
+    }),
+  };
+}
+
+/** A part laid where it belongs. */
+function cutOut(channels: readonly Channel[], cut: Cut, { across, down, width, height }: Window, brighter: number): Layer {
+  // Where it falls on the frame, with a margin for the kernel.
+  const [sx, sy] = [across.length / width, down.length / height];
+  const box = {
+    left: Math.max(0, Math.floor((cut.left - across.from) / sx) - 2),
+    right: Math.min(width, Math.ceil((cut.left + cut.width - across.from) / sx) + 2),
+    top: Math.max(0, Math.floor((cut.top - down.from) / sy) - 2),
+    bottom: Math.min(height, Math.ceil((cut.top + cut.height - down.from) / sy) + 2),
+  };
+  const layer: Layer = { ...flatPlanes(width, height), cover: new Float32Array(width * height), box };
+  const [w, h] = [box.right - box.left, box.bottom - box.top];
+  if (w <= 0 || h <= 0) return { ...layer, box: { left: 0, right: 0, top: 0, bottom: 0 } };
+  // Beyond the cut is nothing, not its border going on.
+  const inside = { width: cut.width + 2, height: cut.height + 2 };
+  const spans = [
+    { from: across.from + box.left * sx - cut.left + 1, length: w * sx },
+    { from: down.from + box.top * sy - cut.top + 1, length: h * sy },
+  ] as const;
+  const put = (plane: Float32Array, value: Channel): void => {
+    const own: Channel = (i) => {
+      const [column, row] = [(i % inside.width) - 1, Math.floor(i / inside.width) - 1];
+      return column < 0 || row < 0 || column >= cut.width || row >= cut.height ? 0 : value(row * cut.width + column);
+    };
+    const part = resampled(own, inside, ...spans, w, h);
+    for (let row = 0; row < h; row++) plane.set(part.subarray(row * w, (row + 1) * w), (box.top + row) * width + box.left);
+  };
+  COLOURS.forEach((colour, c) => put(layer[colour], (i) => brighter * channels[c]!(i)));
+  put(layer.cover, channels[3]!);
+  for (let i = 0; i < layer.cover.length; i++) layer.cover[i] = Math.min(1, Math.max(0, layer.cover[i]!));
+  return layer;
+}
