@@ -80,6 +80,9 @@ function powerByFrequency(linear: Float64Array, width: number, height: number): 
   return sum.map((power, f) => power / Math.max(1, count[f]!));
 }
 
+const COSINES = Float64Array.from({ length: SIDE / 2 }, (_, k) => Math.cos((2 * Math.PI * k) / SIDE));
+const SINES = Float64Array.from({ length: SIDE / 2 }, (_, k) => Math.sin((2 * Math.PI * k) / SIDE));
+
 /** A fast Fourier transform of one row or column, in place. Cooley & Tukey, Math. Comput. 19 (1965) 297 (from memory). */
 function transform(re: Float64Array, im: Float64Array, from: number, step: number): void {
   for (let i = 1, j = 0; i < SIDE; i++) {
@@ -92,12 +95,15 @@ function transform(re: Float64Array, im: Float64Array, from: number, step: numbe
     [im[a], im[b]] = [im[b]!, im[a]!];
   }
   for (let length = 2; length <= SIDE; length *= 2) {
-    const angle = (-2 * Math.PI) / length;
+    const turn = SIDE / length;
     for (let i = 0; i < SIDE; i += length)
       for (let k = 0; k < length / 2; k++) {
-        const [wr, wi] = [Math.cos(angle * k), Math.sin(angle * k)];
-        const [a, b] = [from + (i + k) * step, from + (i + k + length / 2) * step];
-        const [tr, ti] = [re[b]! * wr - im[b]! * wi, re[b]! * wi + im[b]! * wr];
+        const wr = COSINES[k * turn]!;
+        const wi = -SINES[k * turn]!;
+        const a = from + (i + k) * step;
+        const b = a + (length / 2) * step;
+        const tr = re[b]! * wr - im[b]! * wi;
+        const ti = re[b]! * wi + im[b]! * wr;
         re[b] = re[a]! - tr;
         im[b] = im[a]! - ti;
         re[a]! += tr;
