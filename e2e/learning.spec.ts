@@ -5,6 +5,7 @@ import Papa from 'papaparse';
 import type { Download, Locator, Page } from 'playwright-core';
 import UTIF from 'utif2';
 import { eventually, fineFrame, pick, sentence, startApp, token, type RunningApp } from './app.ts';
+import { withExif } from './exif.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
@@ -123,7 +124,7 @@ describe('You, steadiness', () => {
       [0, 14].map(async (smear) => ({
         name: smear ? 'smeared.jpg' : 'crisp.jpg',
         mimeType: 'image/jpeg',
-        buffer: withExposure(await signPhoto(page, smear), smear ? 2 : 4),
+        buffer: withExif(await signPhoto(page, smear), { exposure: [1, smear ? 2 : 4] }),
       })),
     );
     const none = { name: 'screenshot.jpg', mimeType: 'image/jpeg', buffer: await signPhoto(page, 0) };
@@ -293,27 +294,4 @@ async function signPhoto(page: Page, smear: number): Promise<Buffer> {
     return btoa(text);
   }, smear);
   return Buffer.from(base64, 'base64');
-}
-
-/** A JPEG with an EXIF block that says an exposure of 1/denominator s; CIPA DC-008 (Exif), big-endian TIFF. */
-function withExposure(jpeg: Buffer, denominator: number): Buffer {
-  const tiff = Buffer.alloc(8 + 2 + 12 + 4 + 2 + 12 + 4 + 8);
-  tiff.write('MM', 0, 'latin1');
-  tiff.writeUInt16BE(42, 2);
-  tiff.writeUInt32BE(8, 4);
-  tiff.writeUInt16BE(1, 8); // one entry: where the EXIF directory is
-  tiff.writeUInt16BE(0x8769, 10);
-  tiff.writeUInt16BE(4, 12);
-  tiff.writeUInt32BE(1, 14);
-  tiff.writeUInt32BE(26, 18);
-  tiff.writeUInt16BE(1, 26); // one entry: ExposureTime, a rational
-  tiff.writeUInt16BE(0x829a, 28);
-  tiff.writeUInt16BE(5, 30);
-  tiff.writeUInt32BE(1, 32);
-  tiff.writeUInt32BE(44, 36);
-  tiff.writeUInt32BE(1, 44);
-  tiff.writeUInt32BE(denominator, 48);
-  const head = Buffer.from([0xff, 0xe1, 0, 0, ...Buffer.from('Exif\0\0', 'latin1')]);
-  head.writeUInt16BE(2 + 6 + tiff.length, 2);
-  return Buffer.concat([jpeg.subarray(0, 2), head, tiff, jpeg.subarray(2)]);
 }

@@ -8,6 +8,7 @@ import type { Download, Locator, Page } from 'playwright-core';
 import { generate } from 'selfsigned';
 import { convertIcsCalendar } from 'ts-ics';
 import { anyPort, browserOf, cursor, eventually, root, startApp, token, type RunningApp } from './app.ts';
+import { withExif } from './exif.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
@@ -82,8 +83,8 @@ describe('Light', () => {
     const input = page.getByLabel('Choose a photo taken there');
     await input.setInputFiles({ name: 'plain.jpg', mimeType: 'image/jpeg', buffer: plain });
     await page.getByText(/does not say its shutter speed, aperture, ISO/).waitFor();
-    const withExif = Buffer.concat([plain.subarray(0, 2), exifOf(1, 60, 28, 10, 1600), plain.subarray(2)]);
-    await input.setInputFiles({ name: 'steps.jpg', mimeType: 'image/jpeg', buffer: withExif });
+    const written = withExif(plain, { exposure: [1, 60], fNumber: [28, 10], iso: 1600 });
+    await input.setInputFiles({ name: 'steps.jpg', mimeType: 'image/jpeg', buffer: written });
     // log2(2.8²·60/16) = 4.88, for a picture that came out mid grey.
     const found = page.getByRole('status', { name: 'The light found' });
     await found.filter({ hasText: /EV\s4\.9/ }).waitFor();
@@ -546,33 +547,4 @@ function statusOf(url: string, host: string): Promise<number | undefined> {
       .on('error', reject)
       .end();
   });
-}
-
-/**
- * The part of a JPEG in which a camera writes its exposure: Exif 2.3 (from memory), big-endian TIFF with one directory that points to
- * another with ExposureTime, FNumber and the ISO.
- */
-function exifOf(num: number, den: number, fNum: number, fDen: number, iso: number): Buffer {
-  const tiff = Buffer.alloc(26 + 2 + 36 + 4 + 16);
-  tiff.write('MM', 0);
-  tiff.writeUInt16BE(42, 2);
-  tiff.writeUInt32BE(8, 4);
-  tiff.writeUInt16BE(1, 8);
-  const entry = (at: number, tag: number, type: number, value: number): void => {
-    tiff.writeUInt16BE(tag, at);
-    tiff.writeUInt16BE(type, at + 2);
-    tiff.writeUInt32BE(1, at + 4);
-    if (type === 3) tiff.writeUInt16BE(value, at + 8);
-    else tiff.writeUInt32BE(value, at + 8);
-  };
-  entry(10, 0x8769, 4, 26);
-  tiff.writeUInt16BE(3, 26);
-  entry(28, 0x829a, 5, 68);
-  entry(40, 0x829d, 5, 76);
-  entry(52, 0x8827, 3, iso);
-  [num, den, fNum, fDen].forEach((value, i) => tiff.writeUInt32BE(value, 68 + 4 * i));
-  const body = Buffer.concat([Buffer.from('Exif\0\0', 'latin1'), tiff]);
-  const head = Buffer.from([0xff, 0xe1, 0, 0]);
-  head.writeUInt16BE(body.length + 2, 2);
-  return Buffer.concat([head, body]);
 }

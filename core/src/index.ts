@@ -77,7 +77,7 @@ export { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from './motion/pan.ts';
 // The picture, and what glass does to it.
 export { magnification, defocusDiscMm, fullFrameEquivalentMm } from './optics/depthOfField.ts';
 export { diffractionMtf, defocusMtf, pixelMtf, gaussianMtf, lensBlurMm } from './optics/mtf.ts';
-export { VIEWING_CPH, pictureOf, viewedPixels } from './optics/picture.ts';
+export { VIEWING_CPH, pictureOf, rowsOf, viewedPixels } from './optics/picture.ts';
 export { widestFAt, lensAt } from './optics/zoomLens.ts';
 
 // Signal, noise, grain.
@@ -217,6 +217,7 @@ export {
 } from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
 export { resampled, type Span } from './image/resample.ts';
+export { codeOfLinear, linearOfCode, type StopScale } from './image/stopCodes.ts';
 
 // Raw files of the simulated camera.
 export { simulatedRaw } from './raw/simulatedRaw.ts';

@@ -1,15 +1,8 @@
+import { codeOfLinear, type StopScale } from '@hushto/core';
 import type { Film } from './trace/film.ts';
 
-/**
- * How linear light becomes 8-bit codes: evenly spaced in stops but for the darkest, so that five stops of brightening show no bands. A
- * step is 2.9 % of mid grey.
- */
-export const CODE = { toe: 0.003, top: 4 } as const;
-const STOPS = Math.log2(1 + CODE.top / CODE.toe);
-
-export const codeOf = (linear: number): number =>
-  Math.round((255 * Math.log2(1 + Math.min(CODE.top, Math.max(0, linear)) / CODE.toe)) / STOPS);
-export const linearOf = (code: number): number => CODE.toe * (2 ** ((code / 255) * STOPS) - 1);
+/** The scale of a scene's files: five stops of brightening show no bands. A step is 2.9 % of mid grey. */
+export const CODE = { toe: 0.003, top: 4 } as const satisfies StopScale;
 
 /** A rectangle of pixels. */
 export interface Cut {
@@ -42,7 +35,7 @@ export function codes({ light, width, height }: Film, cut: Cut, exposure: number
     for (let x = 0; x < cut.width; x++)
       for (let c = 0; c < 3; c++, o++) {
         const [column, row] = [Math.min(width - 1, cut.left + x), Math.min(height - 1, cut.top + y)];
-        out[o] = codeOf(exposure * light[3 * (row * width + column) + c]!);
+        out[o] = codeOfLinear(exposure * light[3 * (row * width + column) + c]!, CODE);
       }
   return out;
 }

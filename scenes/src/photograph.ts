@@ -80,7 +80,8 @@ export function comb(order: Omit<Order, 'samples'>, films: Photograph): number {
   let count = 0;
   const over = (film: Film, things: readonly Thing[]): void =>
     things.forEach((thing, i) => {
-      if (thing.coat) count += grow(film, thing, thing.coat, whole, lighting, lens, 977 * i + 5);
+      for (const [n, coat] of (thing.coats ?? []).entries())
+        count += grow(film, thing, coat, whole, lighting, lens, 977 * i + 31 * n + 5);
     });
   over(films.still, still);
   parts.forEach(({ things }, i) => over(films.parts[i]!, things));

@@ -31,13 +31,12 @@ describe('detail of pictures', function () {
     expect(kurtosis).closeTo(2.4, 0.05);
   });
 
-  it('of noise summed along both ways falls as the inverse square of frequency', () => {
-    // Waves of every direction whose power is f^-2 a mode, of random phase.
+  it('of waves of every direction, as many in every octave, falls as the inverse square of frequency', () => {
     const uniform = seededRandom(9);
     const side = 256;
     const grey = new Float64Array(side * side);
     for (let n = 0; n < 700; n++) {
-      // As many waves at every octave, each of the power that f^-2 in two dimensions gives a ring of them.
+      // A ring of f modes shares what falls as 1/f: the power of one falls as f^-2.
       const f = 3 * 40 ** uniform();
       const turn = 2 * Math.PI * uniform();
       const phase = 2 * Math.PI * uniform();

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
-import { develop, flatPlanes, COLOURS, type Planes } from '@hushto/core';
+import { develop, flatPlanes, linearOfCode, COLOURS, type Planes } from '@hushto/core';
 import sharp from 'sharp';
-import { linearOf, MOST_OVER } from '../src/develop.ts';
+import { CODE, MOST_OVER } from '../src/develop.ts';
 import { detailOf, type Detail } from '../src/spectrum.ts';
 
 export const NATURAL = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
@@ -29,7 +29,7 @@ async function bytesOf(name: string, file: string): Promise<Buffer> {
 export async function composed(name: string): Promise<Planes> {
   const { width, height, still, lamps, parts } = await sceneFile(name);
   const planes = flatPlanes(width, height);
-  const linear = Float32Array.from({ length: 256 }, (_, code) => linearOf(code));
+  const linear = Float32Array.from({ length: 256 }, (_, code) => linearOfCode(code, CODE));
   const [ground, over] = [await bytesOf(name, still), await bytesOf(name, lamps)];
   COLOURS.forEach((colour, c) => {
     for (let i = 0; i < width * height; i++)

@@ -42,3 +42,7 @@ export function pictureOf(widthMm: number, heightMm: number, megapixels: number,
 
 /** A length on the sensor in pixels of the picture as viewed: two of them are one tolerance. */
 export const viewedPixels = (lengthMm: number, picture: Picture): number => (2 * lengthMm) / picture.toleranceMm;
+
+/** Rows of a whole picture, two for each cycle: as it will be seen, or as the sensor has them. */
+export const rowsOf = ({ limitCph, sensorCph }: Picture, as: 'seen' | 'taken'): number =>
+  2 * (as === 'seen' ? limitCph : sensorCph);

@@ -124,15 +124,23 @@ export function otter(pose: Pose, head: Pose): Thing[] {
     gloss: 0.5,
   };
   return [
-    { pose, solid: trunk, radius: 0.44, middle: [0, 0.13, 0], pace: 0.8, material: under, coat: furOf(0.021, 1_100_000, throat) },
+    {
+      pose,
+      solid: trunk,
+      radius: 0.44,
+      middle: [0, 0.13, 0],
+      pace: 0.8,
+      material: under,
+      coats: [furOf(0.021, 1_100_000, throat)],
+    },
     {
       pose,
       solid: tail,
-      radius: 0.24,
+      radius: 0.26,
       middle: [-0.48, 0.05, -0.01],
       pace: 0.75,
       material: under,
-      coat: furOf(0.014, 1_000_000, () => 0),
+      coats: [furOf(0.014, 1_000_000, () => 0)],
     },
     {
       pose,
@@ -150,7 +158,7 @@ export function otter(pose: Pose, head: Pose): Thing[] {
           ],
         }),
       },
-      coat: { ...furOf(0.007, 500_000, () => 0), density: (_x, y) => step(0.01, 0.018, y) },
+      coats: [{ ...furOf(0.007, 500_000, () => 0), density: (_x, y) => step(0.01, 0.018, y) }],
     },
     {
       pose: head,
@@ -159,17 +167,7 @@ export function otter(pose: Pose, head: Pose): Thing[] {
       middle: [0.01, -0.005, 0],
       pace: 0.8,
       material: under,
-      coat: { ...furOf(0.0085, 2_600_000, cheek), density: bare },
-    },
-    {
-      pose: head,
-      solid: skull,
-      radius: 0.05,
-      middle: [0.07, -0.018, 0],
-      pace: 0.8,
-      material: under,
-      coat: whiskers,
-      glows: true,
+      coats: [{ ...furOf(0.0085, 2_600_000, cheek), density: bare }, whiskers],
     },
     {
       pose: within(head, standing([0.094, -0.004, 0])),

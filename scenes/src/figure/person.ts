@@ -4,7 +4,7 @@ import type { Material } from '../material/material.ts';
 import { noise, step } from '../noise.ts';
 import { ball, box, carve, drum, egg, melt, rod, stocking, type Solid } from '../solids.ts';
 import type { Coat, Thing } from '../trace/thing.ts';
-import { directionOutOf, outOf, reaching, type Pose, type Vec } from '../vector.ts';
+import { directionOutOf, outOf, reaching, turned, type Pose, type Vec } from '../vector.ts';
 import { beardAt, EYE, face, faceShade, hairAt } from './head.ts';
 
 /** A pose within another. */
@@ -24,7 +24,7 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = 
     const white = own < grey ? 0.5 + 0.5 * own : 0.12;
     return [0.06 + 0.34 * white, 0.042 + 0.31 * white, 0.03 + 0.27 * white];
   };
-  const coat: Coat = {
+  const hair: Coat = {
     perM2: 900_000,
     density: (x, y, z) => Math.max(beard ? beardAt(x, y, z) : 0, hairAt(x, y, z)),
     lie([x, y, z], [nx, ny, nz]) {
@@ -50,7 +50,7 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = 
     tuft: 0.004,
   };
   const brows: Coat = {
-    ...coat,
+    ...hair,
     perM2: 420_000,
     density: (x, y, z) => {
       const [ax, up] = [Math.abs(x) / 0.01, y / 0.01];
@@ -64,8 +64,15 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = 
     hang: 0.1,
   };
   return [
-    { pose, solid, radius: 0.155, middle: [0, -0.01, 0.01], pace: 0.7, material: skin(tone, faceShade), coat },
-    { pose, solid, radius: 0.12, middle: [0, 0.01, 0.03], pace: 0.7, material: skin(tone, faceShade), coat: brows, glows: true },
+    {
+      pose,
+      solid,
+      radius: 0.155,
+      middle: [0, -0.01, 0.01],
+      pace: 0.7,
+      material: skin(tone, faceShade),
+      coats: [hair, brows],
+    },
     ...[-1, 1].map((side): Thing => eye(pose, side)),
   ];
 }
@@ -115,9 +122,9 @@ export function flatCap(pose: Pose, material: Material): Thing[] {
       middle: [0, 0.08, 0],
       pace: 0.7,
       material,
-      coat: fuzzOf([0.2, 0.17, 0.13], 60_000, 0.004),
+      coats: [fuzzOf([0.2, 0.17, 0.13], 60_000, 0.004)],
     },
-    { pose, solid: peak, radius: 0.1, middle: [0, 0.045, 0.1], pace: 0.6, material },
+    { pose, solid: peak, radius: 0.13, middle: [0, 0.045, 0.1], pace: 0.6, material },
   ];
 }
 
@@ -164,17 +171,17 @@ export function scarf(pose: Pose, tone: Vec, second?: Vec): Thing[] {
     return d;
   };
   const material = wool(tone, second ?? tone);
-  const coat = fuzzOf(tone.map((c) => 1.3 * c + 0.02) as unknown as Vec, 160_000, 0.0055);
+  const coats = [fuzzOf([1.3 * tone[0] + 0.02, 1.3 * tone[1] + 0.02, 1.3 * tone[2] + 0.02], 160_000, 0.0055)];
   return [
-    { pose, solid, radius: 0.17, middle: [0, -0.01, 0], pace: 0.6, material, coat },
+    { pose, solid, radius: 0.17, middle: [0, -0.01, 0], pace: 0.6, material, coats },
     {
-      pose: within(pose, { at: [0.03, -0.03, 0.1], x: [1, 0, 0], y: [0, 0.98, -0.2], z: [0, 0.2, 0.98] }),
+      pose: within(pose, turned([0.03, -0.03, 0.1], 0, -0.2)),
       solid: end,
       radius: 0.2,
       middle: [0.02, -0.14, 0],
       pace: 0.6,
       material,
-      coat,
+      coats,
     },
   ];
 }
@@ -224,10 +231,10 @@ export function coatBody(pose: Pose, { lean, skirt, material, fuzz }: CoatCut): 
     const gap = Math.abs(Math.atan2(px, pz)) < 0.5 ? 0.03 : 0;
     return box(out + 0.003 * noise(14 * Math.atan2(px, pz), 20 * py, 1), up, 0, 0.0055, 0.042, 1, 0.004) + gap;
   };
-  const coat = fuzz ? fuzzOf(fuzz, 40_000, 0.004) : undefined;
+  const coats = fuzz ? [fuzzOf(fuzz, 40_000, 0.004)] : [];
   return [
-    { pose, solid, plain: (x, y, z) => trunk(x, y, z) + 0.03, radius: 0.62, middle: [0, 0.08, 0.08], pace: 0.6, material, coat },
-    { pose, solid: collar, radius: 0.17, middle: [0, 0.53, 0.02 + lean * 0.5], pace: 0.6, material, coat },
+    { pose, solid, plain: (x, y, z) => trunk(x, y, z) + 0.03, radius: 0.62, middle: [0, 0.08, 0.08], pace: 0.6, material, coats },
+    { pose, solid: collar, radius: 0.17, middle: [0, 0.53, 0.02 + lean * 0.5], pace: 0.6, material, coats },
     ...[0.34, 0.2, 0.06].map((up): Thing => ({
       pose: within(pose, { at: [0.0, up, 0.192 + lean * up], x: [1, 0, 0], y: [0, 0, -1], z: [0, 1, 0] }),
       solid: (x, y, z) => drum(x, y, z, 0.0115, 0.004, 0.002),

@@ -53,7 +53,7 @@ export function boathouse(): Scene {
       beyond: ([, dy, dz]) => (dz > 0.2 ? [0.05 + 0.05 * dy, 0.034 + 0.03 * dy, 0.022 + 0.02 * dy] : [0.01, 0.007, 0.005]),
     },
     camera: { across: 0.13, distance: 6, height: 1.5, middle: [0.13, 1.53, 0], width: 1.62 },
-    look: { x: 0.02, y: 1.66, reach: 0.2 },
+    look: { x: -0.11, y: 1.71 },
     backgroundTimes: 1.24,
     tone: 0.18,
     backgroundStops: -3,

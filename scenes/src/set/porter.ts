@@ -47,7 +47,7 @@ export function porter(): Scene {
       beyond: ([, dy]) => (dy > 0 ? [0.012, 0.016, 0.026] : [0.02, 0.016, 0.012]),
     },
     camera: { across: 0.1, distance: 3.4, height: 1.4, middle: [0.1, 1.13, 0], width: 3.6 },
-    look: { x: -0.48, y: 1.6, reach: 0.35 },
+    look: { x: -0.48, y: 1.6 },
     backgroundTimes: 1.55,
     tone: 0.18,
     backgroundStops: 0,

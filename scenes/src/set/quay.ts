@@ -28,7 +28,7 @@ export function quay(): Scene {
     },
     {
       // Dressed stones along the edge, seen from above.
-      pose: { at: [EDGE - 0.22, 0.015, 0], x: [0, 0, -1], y: [1, 0, 0], z: [0, 1, 0] },
+      pose: { at: [EDGE - 0.22, 0.015, 0], x: [0, 0, -1], y: [-1, 0, 0], z: [0, 1, 0] },
       solid: (x, y, z) =>
         Math.max(coping.solid(x, y + 0.275, 0.6 * z - 0.02), Math.abs(y) - 0.26 - 0.01 * noise(2 * x, 5, 1), -z - 2.2),
       plain: (_x, y, z) => Math.max(z, Math.abs(y) - 0.24),
@@ -85,7 +85,7 @@ export function quay(): Scene {
       },
     },
     camera: { across: 0.25, distance: 3.6, height: 1.55, middle: [0.25, 1.24, 0], width: 3.7 },
-    look: { x: 0.71, y: 2.1, reach: 0.3 },
+    look: { x: 0.71, y: 2.1 },
     backgroundTimes: 1.5,
     tone: 0.18,
     backgroundStops: 0,

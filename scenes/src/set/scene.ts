@@ -20,8 +20,8 @@ export interface Scene {
   parts: readonly Part[];
   lighting: Lighting;
   camera: Camera;
-  /** Where the picture is most telling, m in the plane of the subject, and how far round it. */
-  look: { x: number; y: number; reach: number };
+  /** Where the picture is most telling, m in the plane of the subject. */
+  look: { x: number; y: number };
   /** What is behind the subject, in its distance from the camera. */
   backgroundTimes: number;
   /** Reflectance of the subject it is composed for, and light of the background against it, stops. */

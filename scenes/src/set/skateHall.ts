@@ -60,7 +60,7 @@ export function skateHall(): Scene {
       beyond: ([, dy]) => [0.03 + 0.06 * Math.max(0, dy), 0.036 + 0.075 * Math.max(0, dy), 0.034 + 0.07 * Math.max(0, dy)],
     },
     camera: { across: 0.1, distance: 3.6, height: 1.15, middle: [0.1, 0.86, 0], width: 2.7 },
-    look: { x: 0.26, y: 1.29, reach: 0.25 },
+    look: { x: 0.26, y: 1.29 },
     backgroundTimes: 1.9,
     tone: 0.18,
     backgroundStops: 0,
@@ -223,7 +223,7 @@ function crowd(): Thing[] {
         {
           pose,
           solid: (x, y, z) => melt(egg(x, y, z, 0.076, 0.11, 0.094), rod(x, y, z, 0, -0.05, -0.01, 0, -0.14, -0.01, 0.05), 0.03),
-          radius: 0.17,
+          radius: 0.2,
           pace: 0.8,
           material: skin(face, ([x, y, z]) => {
             const eyes = step(0.016, 0.008, Math.hypot(Math.abs(x) - 0.03, y - 0.01)) * (z > 0 ? 1 : 0);
@@ -480,7 +480,7 @@ function skater(): Scene['parts'] {
           solid: (x, y, z) => egg(x, y, z, 0.03, 0.035, 0.025),
           radius: 0.04,
           material: hairStuff(0.5),
-          coat: tail,
+          coats: [tail],
         },
       ],
       moves: 1,

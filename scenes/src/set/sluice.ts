@@ -59,7 +59,7 @@ export function sluice(): Scene {
       },
     },
     camera: { across: 0.06, distance: 6, height: 0.62, middle: [0.06, 0.2, 0], width: 1.56 },
-    look: { x: 0.36, y: 0.3, reach: 0.12 },
+    look: { x: 0.36, y: 0.3 },
     backgroundTimes: 1.22,
     tone: 0.05,
     backgroundStops: 0,
@@ -160,6 +160,6 @@ function bank(): Thing {
         return { albedo: [0.045 * earth, 0.036 * earth, 0.022 * earth] };
       },
     },
-    coat,
+    coats: [coat],
   };
 }

@@ -17,8 +17,8 @@ export interface Thing {
   material: Material;
   /** Lamps one looks into: they are drawn and mirrored but throw no shadow. */
   glows?: boolean;
-  /** Hairs grown on it, if any. */
-  coat?: Coat;
+  /** Hairs grown on it, one kind over the other. */
+  coats?: readonly Coat[];
 }
 
 /** Hair, fur, fuzz: strands grown on a surface. */

@@ -166,6 +166,7 @@ async function send(
     ticket,
     frame,
     coarse,
+    follows: job.quick === true,
     width,
     height,
     pixels,

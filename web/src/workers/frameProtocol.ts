@@ -51,6 +51,8 @@ export interface DrawnFrame {
   /** Frame of the burst it is, from 0. */
   frame: number;
   coarse: boolean;
+  /** Drawn to follow a drag: welcome even after the next was asked for. */
+  follows: boolean;
   width: number;
   height: number;
   pixels: ArrayBuffer;

@@ -14,7 +14,7 @@ function theWorker(): Worker {
   worker.onmessage = ({ data }: MessageEvent<DrawnFrame | FailedFrame>) => {
     const listener = listeners.get(data.slot);
     // What was drawn for an older wish is let go, but for what follows a drag: there the next wish is always made already.
-    const follows = data.failed === undefined && data.coarse;
+    const follows = data.failed === undefined && data.follows;
     if (listener && (listener.ticket === data.ticket || follows)) listener.heard(data);
   };
   // It did not even begin: whoever waits is told.

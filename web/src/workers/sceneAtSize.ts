@@ -3,6 +3,7 @@ import {
   fullFrameEquivalentMm,
   layerOfBytes,
   magnification,
+  rowsOf,
   planesOfBytes,
   COLOURS,
   type FrameScene,
@@ -47,7 +48,7 @@ export async function sceneAtSize(situation: Situation, job: FrameJob, photos: O
   const width = Math.max(8, Math.round(job.width * share));
   const height = Math.max(8, Math.round(job.height * share));
   // Close up, one pixel of the screen is one viewed pixel or one of the sensor; the whole picture is as high as the space for it.
-  const rows = { whole: 0, detail: 2 * picture.limitCph, pixels: picture.heightMm / picture.pitchMm }[job.view];
+  const rows = job.view === 'whole' ? 0 : rowsOf(picture, job.view === 'pixels' ? 'taken' : 'seen');
   const pictureHeight = Math.max(height, rows * share);
   const mmPerPx = picture.heightMm / pictureHeight;
   const pictureWidth = pictureHeight * picture.aspect;
@@ -166,14 +167,20 @@ interface Size {
   mmPerPx: number;
 }
 
-/** Photos of the user's own, and what was brushed on them. */
-export type OwnPhotos = Map<number, { picture: ImageBitmap; mask: ImageBitmap | null }>;
+interface OwnPhoto {
+  picture: ImageBitmap;
+  /** What is painted on it, by its alpha. */
+  mask: ImageBitmap | null;
+}
+
+/** Photos of the user's own by their id. */
+export type OwnPhotos = Map<number, OwnPhoto>;
 
 /** A photo as the scene: sharp and clean as it is, seen through the brief's lens where that is the longer one. */
 function photoScene(
   { brief }: Situation,
   { subject }: FrameJob,
-  photo: OwnPhotos extends Map<number, infer Photo> ? Photo | undefined : never,
+  photo: OwnPhoto | undefined,
   spot: Spot,
   size: Size,
 ): FrameScene {

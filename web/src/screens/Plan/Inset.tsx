@@ -1,4 +1,4 @@
-import { pictureOf } from '@hushto/core';
+import { pictureOf, rowsOf, type Brief } from '@hushto/core';
 import { useRef, type KeyboardEvent } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
@@ -43,7 +43,7 @@ export function Inset({ picture, spot, onMove, now, kept, shows }: InsetProps) {
     x: spot.x < 0.5 ? picture.width - across / 2 - MARGIN : across / 2 + MARGIN,
     y: Math.min(picture.height - across / 2 - MARGIN, Math.max(across / 2 + MARGIN, y)),
   };
-  const ring = Math.max(LEAST_RING, now ? (across * picture.height) / seenRows(now) : 0);
+  const ring = Math.max(LEAST_RING, now ? (across * picture.height) / closeRows(now.brief, now.view) : 0);
   const nudge = (event: KeyboardEvent): void => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     if (!by) return;
@@ -98,14 +98,9 @@ export function Inset({ picture, spot, onMove, now, kept, shows }: InsetProps) {
   );
 }
 
-/** Rows of the whole picture at the size of a close look, px of the screen's own. */
-function seenRows({ brief: { kit, picture }, view }: FrameJob): number {
-  const { limitCph, heightMm, pitchMm } = pictureOf(
-    kit.sensor.widthMm,
-    kit.sensor.heightMm,
-    kit.sensor.megapixels,
-    picture.crop,
-    picture.viewCph,
+/** Rows of the whole picture at the size of a close look. */
+export const closeRows = ({ kit: { sensor }, picture }: Brief, view: FrameJob['view']): number =>
+  rowsOf(
+    pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, picture.crop, picture.viewCph),
+    view === 'pixels' ? 'taken' : 'seen',
   );
-  return view === 'pixels' ? heightMm / pitchMm : 2 * limitCph;
-}

@@ -1,4 +1,4 @@
-import { fullFrameEquivalentMm, pictureOf, type Brief } from '@hushto/core';
+import { fullFrameEquivalentMm, type Brief } from '@hushto/core';
 import { Brush, ImageUp } from 'lucide-react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
@@ -11,6 +11,7 @@ import { photoOf, setPhoto, useFrame, type OwnPhoto as Photo } from '../../state
 import { takeIn } from '../../workers/ownPhotos.ts';
 import { askPhoto } from '../../workers/photos.ts';
 import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
+import { closeRows } from './Inset.tsx';
 
 /** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
 export function ScenePanel({ brief, close }: { brief: Brief; close: () => void }) {
@@ -109,14 +110,13 @@ const KNOWN: Record<Photo['known'], string> = {
 };
 
 /** Said where the close look wants more pixels than the photo has. */
-function pixelsShort({ kit, picture }: Brief, { height, equivalentMm }: Photo) {
-  const { sensor, lens } = kit;
-  const { limitCph } = pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, picture.crop, picture.viewCph);
+function pixelsShort(brief: Brief, { height, equivalentMm }: Photo) {
+  const { sensor, lens } = brief.kit;
   const zoom = Math.max(
     1,
-    fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm, picture.crop) / equivalentMm,
+    fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm, brief.picture.crop) / equivalentMm,
   );
-  const [has, wants] = [Math.round(height / zoom), Math.round(2 * limitCph)];
+  const [has, wants] = [Math.round(height / zoom), Math.round(closeRows(brief, 'detail'))];
   return (
     has < 0.98 * wants && (
       <p>

@@ -7,7 +7,7 @@ import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { useSize } from '../../components/useSize.ts';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
-import type { Spot } from './Inset.tsx';
+import { closeRows, type Spot } from './Inset.tsx';
 
 interface SideBySideProps {
   /** The two frames, each as a whole picture, and what each is. */
@@ -38,14 +38,14 @@ function Both({ kept, now, spot }: SideBySideProps) {
   const close = (job: FrameJob): FrameJob | null => (size.width > 8 ? { ...job, view, spot: at, seed: 1, ...size } : null);
   const [left, right] = keptLeft ? [kept, now] : [now, kept];
   const drawn = { left: useDrawn('left', close(left.job)), right: useDrawn('right', close(right.job)) };
-  const rows =
-    view === 'pixels' ? Math.sqrt((now.job.brief.kit.sensor.megapixels * 1e6) / 1.5) : 2 * now.job.brief.picture.viewCph;
+  const rows = closeRows(now.job.brief, view);
+  const aspect = now.job.width / now.job.height;
   const drag = (event: PointerEvent): void => {
     if (!grabbed.current) return;
     const { x, y, from } = grabbed.current;
     const held = (share: number): number => Math.min(1, Math.max(0, share));
     const moved = (px: number, sides: number): number => (px * ratio) / (rows * sides);
-    setAt({ x: held(from.x - moved(event.clientX - x, 1.5)), y: held(from.y - moved(event.clientY - y, 1)) });
+    setAt({ x: held(from.x - moved(event.clientX - x, aspect)), y: held(from.y - moved(event.clientY - y, 1)) });
   };
   const side = (label: string, what: string, { picture, failed }: Drawn) => (
     <figure className="relative min-w-0 overflow-hidden rounded-sm bg-black">

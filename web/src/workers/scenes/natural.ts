@@ -1,4 +1,5 @@
-import { linearOfCodes, type Bytes, type Manifest, type NaturalScene } from './naturalAtSize.ts';
+import { linearOfCode } from '@hushto/core';
+import type { Bytes, Manifest, NaturalScene } from './naturalAtSize.ts';
 
 /** The files of every scene by their path: addresses only, loaded when a scene is first shown. */
 const MANIFESTS = import.meta.glob<Manifest>('./natural/*/scene.json', { eager: true, import: 'default' });
@@ -36,6 +37,6 @@ async function load(name: string): Promise<NaturalScene> {
   return {
     ...manifest,
     pictures: { still: stillBytes!, lamps: lampBytes!, parts: partBytes },
-    linear: linearOfCodes(code),
+    linear: Float32Array.from({ length: 256 }, (_, i) => linearOfCode(i, code)),
   };
 }

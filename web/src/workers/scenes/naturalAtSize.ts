@@ -1,11 +1,11 @@
-import { flatPlanes, COLOURS, resampled, type Drift, type FrameScene, type Layer, type Span } from '@hushto/core';
+import { flatPlanes, COLOURS, resampled, type Drift, type FrameScene, type Layer, type Span, type StopScale } from '@hushto/core';
 
 /** A scene computed once, in layers, as its files describe it. */
 export interface Manifest {
   version: number;
   width: number;
   height: number;
-  code: { toe: number; top: number; over: number };
+  code: StopScale & { over: number };
   still: string;
   lamps: string;
   parts: { moves: number; limb?: boolean; along?: Drift; cut: Cut; file: string }[];
@@ -34,12 +34,6 @@ export interface NaturalScene extends Manifest {
   pictures: { still: Bytes; lamps: Bytes; parts: Bytes[] };
   /** Linear value of each code. */
   linear: Float32Array;
-}
-
-/** Linear value of every code: evenly spaced in stops but for the darkest. */
-export function linearOfCodes({ toe, top }: Manifest['code']): Float32Array {
-  const stops = Math.log2(1 + top / toe);
-  return Float32Array.from({ length: 256 }, (_, i) => toe * (2 ** ((i / 255) * stops) - 1));
 }
 
 /** What of the scene is shown: how many of its pixels across and down, from where, on how many of the frame's. */
