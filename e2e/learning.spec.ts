@@ -191,6 +191,26 @@ describe('You, taste; and Kit', () => {
     expect(await sentence(page).innerText()).to.include(`set ISO up to ${iso}`);
   });
 
+  it('keeps where a body’s options are, and says it wherever one is to be set', async () => {
+    const { page, complaints } = await app.open({ at: '/kit' });
+    await page.getByRole('button', { name: /^Where its options are/ }).click();
+    const said = page.getByRole('dialog', { name: /^Where the options of/ });
+    await said.getByRole('textbox', { name: 'Exposure mode' }).fill('dial on the left');
+    await said.getByRole('textbox', { name: 'Focus mode' }).fill('lever');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Where its options are 2 said' }).waitFor();
+    await page.getByRole('link', { name: 'Plan' }).click();
+    await page.getByText(/ISO fixed at 6400 \(dial on the left\)/).waitFor();
+    await page.reload();
+    await page.getByText(/a small point on the subject \(lever\)/).waitFor();
+    // Cleared, it is said no more.
+    await page.getByRole('link', { name: 'Kit' }).click();
+    await page.getByRole('button', { name: /^Where its options are/ }).click();
+    await said.getByRole('textbox', { name: 'Focus mode' }).fill('');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Where its options are 1 said' }).waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
   it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
     const { page, complaints } = await app.open({ at: '/kit', draws: true });
     const swatches = page.getByRole('list', { name: 'Grain by ISO' }).getByRole('img');

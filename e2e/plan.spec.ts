@@ -271,8 +271,9 @@ describe('planning a photograph', () => {
     await page.keyboard.press('Escape');
     await page.locator('body').click({ position: { x: 640, y: 790 } });
     await page.keyboard.press('t');
-    expect(await page.getByRole('table').getByRole('row').count()).to.be.above(20);
     const now = page.locator('tr[aria-current]');
+    await now.waitFor();
+    expect(await page.getByRole('table').getByRole('row').count()).to.be.above(20);
     expect(await now.innerText()).to.include(hush.replace(/\s*s$/, ''));
     // It opens with the hush point in the middle, not at its first row.
     const [row, box] = [
@@ -301,9 +302,9 @@ describe('planning a photograph', () => {
     const camera = page.getByRole('region', { name: 'Set the camera' });
     expect(await camera.innerText()).to.include('auto ISO up to');
     await camera.getByRole('button', { name: 'All' }).click();
-    expect(await page.getByRole('dialog', { name: 'All of the setting' }).innerText())
-      .to.include('Set back')
-      .and.to.include('Hyperfocal');
+    const all = page.getByRole('dialog', { name: 'All of the setting' });
+    await all.getByText('Hyperfocal').waitFor();
+    expect(await all.innerText()).to.include('Set back');
     expect(complaints).to.deep.equal([]);
   });
 

@@ -339,6 +339,70 @@ describe('the frame', () => {
   });
 });
 
+describe('a photo of one’s own', () => {
+  let app: RunningApp;
+  before(async () => void (app = await startApp()));
+  beforeEach(() => app.asBegun());
+  after(() => app.stop());
+
+  /** Bars, as sharp as pixels are or blurred. */
+  const bars = (page: Page, blurPx: number): Promise<string> =>
+    page.evaluate((blur) => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [3000, 2000];
+      const pen = canvas.getContext('2d')!;
+      pen.filter = blur > 0 ? `blur(${blur}px)` : 'none';
+      for (let x = 0; x < 3000; x += 120) {
+        pen.fillStyle = x % 240 ? '#bbb' : '#333';
+        pen.fillRect(x, 0, 120, 2000);
+      }
+      return canvas.toDataURL('image/jpeg', 0.95).split(',')[1]!;
+    }, blurPx);
+  const scene = (page: Page) => page.getByRole('button', { name: 'Scene of the frame' }).click();
+
+  it('is there again after a reload, with what was set, and a frame really taken is laid beside its simulation', async () => {
+    const { page, complaints } = await app.open({ draws: true });
+    await fine(page);
+    await scene(page);
+    await page.getByLabel('A sharp photo of yours').setInputFiles({
+      name: 'sharp.jpg',
+      mimeType: 'image/jpeg',
+      buffer: withExif(Buffer.from(await bars(page, 0), 'base64'), { equivalentMm: 28 }),
+    });
+    await page.getByText('As its camera wrote it.').waitFor();
+    await page.getByRole('radio', { name: 'Nothing' }).click();
+    await page.reload();
+    await fine(page);
+    await scene(page);
+    await page.getByRole('radio', { name: 'Nothing' }).waitFor();
+    expect(await page.getByRole('radio', { name: 'Nothing' }).isChecked()).to.equal(true);
+    expect(await page.getByRole('textbox', { name: /full-frame equivalent/ }).inputValue()).to.equal('28');
+    await page.getByLabel('Check against one really taken').setInputFiles({
+      name: 'shaken.jpg',
+      mimeType: 'image/jpeg',
+      buffer: withExif(Buffer.from(await bars(page, 4), 'base64'), { exposure: [1, 500], fNumber: [28, 10], iso: 6400 }),
+    });
+    const beside = page.getByRole('dialog', { name: 'Beside one really taken' });
+    expect(await beside.getByRole('textbox', { name: 'Shutter' }).inputValue()).to.contain('1/500');
+    expect(await beside.getByRole('textbox', { name: 'Aperture' }).inputValue()).to.contain('2.8');
+    // It is far softer than 1/500 s with nothing moving makes it.
+    await beside.getByText(/^Yours is softer here: [\d.]+ px in yours, [\d.]+ px simulated/).waitFor();
+    // A second from free hands is softer than that.
+    await beside.getByRole('textbox', { name: 'Shutter' }).fill('1');
+    await beside.getByText(/^(Edges are as soft|Yours is sharper here)/).waitFor();
+    await page.keyboard.press('Escape');
+    // A scene chosen lets the photo go, for good.
+    await scene(page);
+    await page.getByRole('option', { name: 'Test chart' }).click();
+    await page.reload();
+    await fine(page);
+    await scene(page);
+    await page.getByRole('listbox').waitFor();
+    expect(await page.getByRole('radio', { name: 'Nothing' }).count()).to.equal(0);
+    expect(complaints).to.deep.equal([]);
+  });
+});
+
 describe('on a phone', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));

@@ -7,6 +7,7 @@ import {
   MOST_FRAMES,
   PLACES,
   SCHOOLS,
+  SET_BACKS,
   FINISHES,
   FOCUS_CHOICES,
   SHUTTER_TYPES,
@@ -219,6 +220,12 @@ export const MeasuredSchema = z.strictObject({
 });
 export type MeasuredBody = z.infer<typeof MeasuredSchema>;
 
+/** Where a body's options are, in its owner's own words: “second page”, “the lever on top”. */
+export const WhereOptionsSchema = z
+  .partialRecord(z.enum(SET_BACKS), z.string().trim().min(1).max(60))
+  .describe('where each option is on this body, in the user’s own words');
+export type WhereOptions = z.infer<typeof WhereOptionsSchema>;
+
 /** A body on the shelf. `guessed` names the figures that are ours, not the maker's or the user's. */
 export const BodySchema = z
   .strictObject({
@@ -227,6 +234,7 @@ export const BodySchema = z
     guessed: z.array(z.string().max(40)).max(30).default([]),
     price: z.number().nonnegative().max(1e9).describe('in whatever money the user thinks in').optional(),
     measured: MeasuredSchema.optional(),
+    where: WhereOptionsSchema.optional(),
   })
   .superRefine((body, context) => {
     if (body.maxIso < body.baseIso)
@@ -237,7 +245,10 @@ export const BodySchema = z
 export type Body = z.infer<typeof BodySchema>;
 
 /** A body of the shelf as a brief carries it: without what only the shelf needs. */
-export function sensorOf({ guessed: _guessed, price: _price, measured: _measured, ...sensor }: Body, id?: string): Sensor {
+export function sensorOf(
+  { guessed: _guessed, price: _price, measured: _measured, where: _where, ...sensor }: Body,
+  id?: string,
+): Sensor {
   return id === undefined ? sensor : { ...sensor, id };
 }
 

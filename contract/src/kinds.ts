@@ -49,6 +49,7 @@ export const KINDS = {
   }),
   bodies: kind<Body>({
     ...FIRST,
+    format: 2,
     path: 'bodies',
     table: 'body',
     schema: BodySchema,
@@ -62,7 +63,7 @@ export const KINDS = {
   runSheets: kind<RunSheet>({ ...FIRST, format: 2, upgrades: { 1: checksByCode }, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
   tallies: kind<Tally>({ ...FIRST, format: 4, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
   holds: kind<HoldSeries>({ ...FIRST, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Steadiness test', many: 'steadiness tests', tag: 'learning' }), // prettier-ignore
-  tastes: kind<TasteSeries>({ ...FIRST, format: 5, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
+  tastes: kind<TasteSeries>({ ...FIRST, format: 6, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
   subjects: kind<OwnSubject>({ ...FIRST, path: 'subjects', table: 'subject', schema: OwnSubjectSchema, titleOf: labelled, name: 'Subject', many: 'subjects of your own', tag: 'briefs' }), // prettier-ignore
 };
 

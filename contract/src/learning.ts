@@ -67,7 +67,9 @@ export const CeilingAnswerSchema = z.strictObject({
 export type CeilingAnswer = z.infer<typeof CeilingAnswerSchema>;
 
 /** Scenes that tests of the eyes are shown on. */
-export const TEST_SCENES = ['street', 'concert', 'wildlife', 'action', 'quay'] as const;
+export const TEST_SCENES = [
+  'street', 'concert', 'wildlife', 'action', 'quay', 'window', 'cyclist', 'drummer', 'ape', 'bird', 'runner',
+] as const; // prettier-ignore
 export type TestScene = (typeof TEST_SCENES)[number];
 
 const seen = {

@@ -212,12 +212,14 @@ export {
   byteOfLinear,
   planesOfBytes,
   layerOfBytes,
+  type Box,
   type Layer,
   type Planes,
 } from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
 export { resampled, type Span } from './image/resample.ts';
 export { codeOfLinear, linearOfCode, type StopScale } from './image/stopCodes.ts';
+export { readSceneFile, sceneFile, type Piece, type PictureCut, type SceneManifest } from './image/sceneFile.ts';
 
 // Raw files of the simulated camera.
 export { simulatedRaw } from './raw/simulatedRaw.ts';

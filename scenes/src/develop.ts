@@ -1,19 +1,11 @@
-import { codeOfLinear, type StopScale } from '@hushto/core';
+import { codeOfLinear, type PictureCut, type StopScale } from '@hushto/core';
 import type { Film } from './trace/film.ts';
 
 /** The scale of a scene's files: five stops of brightening show no bands. A step is 2.9 % of mid grey. */
 export const CODE = { toe: 0.003, top: 4 } as const satisfies StopScale;
 
-/** A rectangle of pixels. */
-export interface Cut {
-  left: number;
-  top: number;
-  width: number;
-  height: number;
-}
-
 /** The smallest rectangle, grown to even sides, outside which nothing is covered. */
-export function cutOf({ width, height, cover }: Film): Cut {
+export function cutOf({ width, height, cover }: Film): PictureCut {
   let [left, top, right, bottom] = [width, height, 0, 0];
   for (let row = 0, i = 0; row < height; row++)
     for (let column = 0; column < width; column++, i++) {
@@ -29,7 +21,7 @@ export function cutOf({ width, height, cover }: Film): Cut {
 }
 
 /** Codes of a cut of a film, three a pixel. */
-export function codes({ light, width, height }: Film, cut: Cut, exposure: number): Uint8Array {
+export function codes({ light, width, height }: Film, cut: PictureCut, exposure: number): Uint8Array {
   const out = new Uint8Array(3 * cut.width * cut.height);
   for (let y = 0, o = 0; y < cut.height; y++)
     for (let x = 0; x < cut.width; x++)
@@ -41,12 +33,25 @@ export function codes({ light, width, height }: Film, cut: Cut, exposure: number
 }
 
 /** Cover of a cut, three equal values a pixel, to lie under its codes in one picture. */
-export function covers({ cover, width, height }: Film, cut: Cut): Uint8Array {
+export function covers({ cover, width, height }: Film, cut: PictureCut): Uint8Array {
   const out = new Uint8Array(3 * cut.width * cut.height);
   for (let y = 0, o = 0; y < cut.height; y++)
     for (let x = 0; x < cut.width; x++, o += 3) {
       const [column, row] = [Math.min(width - 1, cut.left + x), Math.min(height - 1, cut.top + y)];
       out.fill(Math.round(255 * Math.min(1, cover[row * width + column]!)), o, o + 3);
+    }
+  return out;
+}
+
+/** Depths of a cut, half as wide and high, one value a pixel. @param depth shares of the whole picture at half its size, −1 to 1 */
+export function depthCodes(depth: Float32Array, width: number, cut: PictureCut): Uint8Array {
+  const [across, down, wide] = [cut.width / 2, cut.height / 2, Math.ceil(width / 2)];
+  const rows = depth.length / wide;
+  const out = new Uint8Array(across * down);
+  for (let y = 0, o = 0; y < down; y++)
+    for (let x = 0; x < across; x++, o++) {
+      const [column, row] = [Math.min(wide - 1, cut.left / 2 + x), Math.min(rows - 1, cut.top / 2 + y)];
+      out[o] = Math.round(127.5 * (1 + depth[row * wide + column]!));
     }
   return out;
 }

@@ -1,16 +1,17 @@
-import { mkdir, rm, stat, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { parseArgs } from 'node:util';
-import { COLOURS, develop, flatPlanes } from '@hushto/core';
+import { COLOURS, develop, flatPlanes, readSceneFile, sceneFile, type PictureCut } from '@hushto/core';
 import sharp from 'sharp';
-import { CODE, codes, covers, cutOf, lampCodes, MOST_OVER, shadowOf, type Cut } from './develop.ts';
-import { comb, photograph, type Order, type Photograph } from './photograph.ts';
+import { CODE, codes, covers, cutOf, depthCodes, lampCodes, MOST_OVER, shadowOf } from './develop.ts';
+import { comb, photograph, sound, type Order, type Photograph } from './photograph.ts';
 import { SETS, type SetName } from './set/index.ts';
 import type { Film } from './trace/film.ts';
 
 /**
  * Computes scenes and writes them where the page finds them: `npm run scenes -- porter`, all of them without a name. For a look at work in
  * progress: `npm run scenes -- porter --width 600 --samples 1 --picture look.png`, with `--part x,y,width` in metres for a part of it.
+ * `--only still`, the name of a part, or `depth`, computes that anew and leaves the rest of the file as it is.
  */
 const WHERE = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
 const QUALITY = 90;
@@ -22,6 +23,7 @@ const { values, positionals } = parseArgs({
     samples: { type: 'string', default: '4' },
     picture: { type: 'string' },
     part: { type: 'string' },
+    only: { type: 'string' },
   },
 });
 const names = positionals.length > 0 ? positionals : Object.keys(SETS);
@@ -33,11 +35,12 @@ for (const name of names) {
     width: Number(values.width),
     samples: Number(values.samples),
     part: width === undefined ? undefined : { middle: [x!, y!, 0], width },
+    only: values.only,
   };
   const start = Date.now();
   const films = await photograph(order, availableParallelism());
   const strands = comb(order, films);
-  const made = values.picture === undefined ? await write(order.name, films) : await look(order.name, films, values.picture);
+  const made = values.picture === undefined ? await write(order, films) : await look(order.name, films, values.picture);
   console.log(`${name}: ${strands} strands, ${Math.round((Date.now() - start) / 1000)} s, ${made}`);
 }
 
@@ -59,42 +62,67 @@ async function look(name: SetName, { still, shaded, parts }: Photograph, file: s
   return file;
 }
 
-async function write(name: SetName, films: Photograph): Promise<string> {
+async function write(order: Order, films: Photograph): Promise<string> {
+  const { name, only } = order;
   const scene = SETS[name]();
-  const folder = new URL(`${name}/`, WHERE);
-  await rm(folder, { recursive: true, force: true });
-  await mkdir(folder, { recursive: true });
-  const save = async (file: string, bytes: Uint8Array, { width, height }: Pick<Cut, 'width' | 'height'>, lossless = false) => {
-    const picture = sharp(bytes, { raw: { width, height, channels: 3 } });
-    const coded = lossless
-      ? picture.webp({ lossless: true })
-      : picture.avif({ quality: QUALITY, chromaSubsampling: '4:4:4', effort: 6 });
-    await coded.toFile(new URL(file, folder).pathname);
-    return file;
-  };
   const { still } = films;
-  const whole: Cut = { left: 0, top: 0, width: still.width, height: still.height };
-  const layer = async (label: string, film: Film) => {
-    const cut = cutOf(film);
+  const coded = (bytes: Uint8Array, { width, height }: Pick<PictureCut, 'width' | 'height'>) =>
+    sharp(bytes, { raw: { width, height, channels: 3 } });
+  const fine = (bytes: Uint8Array, cut: Pick<PictureCut, 'width' | 'height'>): Promise<Uint8Array> =>
+    coded(bytes, cut).avif({ quality: QUALITY, chromaSubsampling: '4:4:4', effort: 6 }).toBuffer();
+  const layer = (film: Film, cut: PictureCut): Promise<Uint8Array> => {
     const [light, cover] = [codes(film, cut, scene.exposure), covers(film, cut)];
     const both = new Uint8Array(light.length + cover.length);
     both.set(light);
     both.set(cover, light.length);
-    return { cut, file: await save(`${label}.avif`, both, { width: cut.width, height: 2 * cut.height }) };
+    return fine(both, { width: cut.width, height: 2 * cut.height });
   };
-  const parts: object[] = [];
-  if (scene.parts.length > 0) parts.push({ moves: 1, ...(await layer('shadow', shadowOf(still, films.shaded))) });
-  for (const [i, { name: label, moves, limb, along }] of scene.parts.entries())
-    parts.push({ moves, limb, along, ...(await layer(label, films.parts[i]!)) });
+  const where = new URL(`${name}.scene`, WHERE);
+  // Layers that are not wanted anew stay as they are filed.
+  const before = only === undefined ? null : readSceneFile(await readFile(where));
+  const shadow = scene.parts.length > 0 ? [{ label: 'shadow', moves: 1, film: () => shadowOf(still, films.shaded) }] : [];
+  const layers = [
+    ...shadow,
+    ...scene.parts.map(({ name: label, moves, limb, along }, i) => ({ label, moves, limb, along, film: () => films.parts[i]! })),
+  ].map(({ label, film, ...part }, i) => {
+    const filed = before && label !== only ? before.manifest.parts[i]! : null;
+    if (filed) return { ...part, cut: filed.cut, picture: Promise.resolve(before!.piece(filed.file)) };
+    const made = film();
+    const cut = cutOf(made);
+    return { ...part, cut, picture: layer(made, cut) };
+  });
+  const deep = only === undefined || only === 'depth' ? sound(order) : null;
+  const depths = layers.flatMap(({ cut }, i) => {
+    const part = i - shadow.length;
+    if (part < 0) return [];
+    const filed = before?.manifest.parts[i]!.depth;
+    if (!deep) return filed ? [{ of: i, picture: Promise.resolve(before.piece(filed)) }] : [];
+    const raw = { width: cut.width / 2, height: cut.height / 2, channels: 1 } as const;
+    const picture: Promise<Uint8Array> = sharp(depthCodes(deep[part]!, order.width, cut), { raw })
+      .avif({ quality: 70 })
+      .toBuffer();
+    return [{ of: i, picture }];
+  });
+  const whole: PictureCut = { left: 0, top: 0, width: still.width, height: still.height };
+  const ground =
+    before && only !== 'still'
+      ? [before.piece(before.manifest.still), before.piece(before.manifest.lamps)]
+      : [
+          fine(codes(still, whole, scene.exposure), whole),
+          coded(lampCodes(still, scene.exposure), whole).webp({ lossless: true }).toBuffer(),
+        ];
+  const pieces = await Promise.all([...ground, ...[...layers, ...depths].map(({ picture }) => picture)]);
   const px = still.width / scene.camera.width;
-  const manifest = {
-    version: 1,
+  const file = sceneFile(pieces, ([stillAt, lampsAt, ...at]) => ({
     width: still.width,
     height: still.height,
     code: { ...CODE, over: MOST_OVER },
-    still: await save('still.avif', codes(still, whole, scene.exposure), whole),
-    lamps: await save('lamps.webp', lampCodes(still, scene.exposure), whole, true),
-    parts,
+    still: stillAt!,
+    lamps: lampsAt!,
+    parts: layers.map(({ picture: _picture, ...part }, i) => {
+      const nth = depths.findIndex(({ of }) => of === i);
+      return { ...part, file: at[i]!, ...(nth >= 0 && { depth: at[layers.length + nth]! }) };
+    }),
     backgroundTimes: scene.backgroundTimes,
     tone: scene.tone,
     backgroundStops: scene.backgroundStops,
@@ -102,9 +130,7 @@ async function write(name: SetName, films: Photograph): Promise<string> {
       x: Math.round(still.width / 2 + (scene.look.x - scene.camera.middle[0]) * px),
       y: Math.round(still.height / 2 - (scene.look.y - scene.camera.middle[1]) * px),
     },
-  };
-  await writeFile(new URL('scene.json', folder), `${JSON.stringify(manifest, null, 2)}\n`);
-  const files = ['still.avif', 'lamps.webp', ...parts.map((part) => (part as { file: string }).file)];
-  const sizes = await Promise.all(files.map(async (file) => (await stat(new URL(file, folder))).size));
-  return `${(sizes.reduce((sum, size) => sum + size, 0) / 1e6).toFixed(2)} MB`;
+  }));
+  await writeFile(where, file);
+  return `${(file.length / 1e6).toFixed(2)} MB`;
 }

@@ -74,9 +74,10 @@ export function cells(x: number, y: number, z: number): number {
     for (let j = -1; j < 2; j++)
       for (let i = -1; i < 2; i++) {
         const hash = chance(xi + i, yi + j, zi + k);
+        const [second, third] = [hash * 917.3, hash * 5381.7];
         const dx = xi + i + hash - x;
-        const dy = yi + j + ((hash * 917.3) % 1) - y;
-        const dz = zi + k + ((hash * 5381.7) % 1) - z;
+        const dy = yi + j + second - Math.floor(second) - y;
+        const dz = zi + k + third - Math.floor(third) - z;
         const d = dx * dx + dy * dy + dz * dz;
         if (d < nearest) {
           next = nearest;

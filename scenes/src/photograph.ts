@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { expose } from './trace/expose.ts';
 import { Lens, newFilm, type Film } from './trace/film.ts';
+import { shares, soundings } from './trace/sound.ts';
 import { Stage } from './trace/stage.ts';
 import { grow } from './trace/strands.ts';
 import type { Thing } from './trace/thing.ts';
@@ -23,6 +24,8 @@ export interface Order {
   samples: number;
   /** Part of the picture, for a look at it: its middle and width in the subject's plane, m. */
   part?: Pick<Camera, 'middle' | 'width'> | undefined;
+  /** The one layer wanted: `still`, the name of a part, or `depth` of all parts; all where unset. */
+  only?: string | undefined;
 }
 
 /** What one thread is given. */
@@ -56,20 +59,31 @@ export async function photograph(order: Order, threads: number): Promise<Photogr
 }
 
 /** A thread's share: its rows of every film. */
-export function work({ films, samples, thread, threads, ...order }: Task): void {
+export function work({ films, samples, thread, threads, only, ...order }: Task): void {
   const { still: things, parts, lighting, camera } = sceneOf(order);
   const whole = new Stage([...things, ...parts.flatMap((part) => part.things)]);
   const still = new Stage(things);
   const { width, height } = films.still;
   const lens = new Lens(camera, width, height);
-  expose(films.still, { view: still, whole: still, lighting, lens, samples, beyond: true }, thread, threads);
-  if (parts.length > 0) {
+  if (isWanted('still', only))
+    expose(films.still, { view: still, whole: still, lighting, lens, samples, beyond: true }, thread, threads);
+  if (parts.length > 0 && only === undefined) {
     const small = new Lens(camera, films.shaded.width, films.shaded.height);
     expose(films.shaded, { view: still, whole, lighting, lens: small, samples: 1, beyond: true }, thread, threads);
   }
-  parts.forEach((part, i) =>
-    expose(films.parts[i]!, { view: new Stage(part.things), whole, lighting, lens, samples, beyond: false }, thread, threads),
-  );
+  parts.forEach((part, i) => {
+    if (!isWanted(part.name, only)) return;
+    expose(films.parts[i]!, { view: new Stage(part.things), whole, lighting, lens, samples, beyond: false }, thread, threads);
+  });
+}
+
+const isWanted = (layer: string, only: string | undefined): boolean => only === undefined || only === layer;
+
+/** How deep each part lies, as shares of the subject's depth, at half the size. */
+export function sound({ width, ...order }: Order): Float32Array[] {
+  const { parts, camera } = sceneOf(order);
+  const size = { width: Math.ceil(width / 2), height: Math.ceil(Math.round((width * 2) / 3) / 2) };
+  return shares(parts.map(({ things }) => soundings(new Stage(things), new Lens(camera, size.width, size.height), size)));
 }
 
 /** Grows the coats of all layers: each strand may lie over any other, so one after the other. @returns how many strands */
@@ -83,8 +97,8 @@ export function comb(order: Omit<Order, 'samples'>, films: Photograph): number {
       for (const [n, coat] of (thing.coats ?? []).entries())
         count += grow(film, thing, coat, whole, lighting, lens, 977 * i + 31 * n + 5);
     });
-  over(films.still, still);
-  parts.forEach(({ things }, i) => over(films.parts[i]!, things));
+  if (isWanted('still', order.only)) over(films.still, still);
+  parts.forEach(({ name, things }, i) => isWanted(name, order.only) && over(films.parts[i]!, things));
   return count;
 }
 

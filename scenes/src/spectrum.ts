@@ -40,45 +40,80 @@ export function detailOf(grey: Float64Array, width: number, height: number): Det
     all += f * power[f]!;
     if (f >= FINE_FROM) fine += f * power[f]!;
   }
-  const steps: number[] = [];
-  for (let y = 0; y < height; y++) for (let x = 1; x < width; x++) steps.push(grey[y * width + x]! - grey[y * width + x - 1]!);
-  const mean = steps.reduce((sum, d) => sum + d, 0) / steps.length;
-  const variance = steps.reduce((sum, d) => sum + (d - mean) ** 2, 0) / steps.length;
-  const fourth = steps.reduce((sum, d) => sum + (d - mean) ** 4, 0) / steps.length;
+  const { kurtosis, flat } = gradients(grey, width, height);
   return {
     slope: (n * sxy - sx * sy) / (n * sxx - sx * sx),
     fine: fine / all,
-    kurtosis: fourth / variance ** 2,
-    flat: steps.filter((d) => Math.abs(d) < 0.5).length / steps.length,
+    kurtosis,
+    flat,
   };
 }
 
-function powerByFrequency(linear: Float64Array, width: number, height: number): Float64Array {
-  const taper = Float64Array.from({ length: SIDE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (SIDE - 1)));
-  const sum = new Float64Array(SIDE / 2);
-  const count = new Float64Array(SIDE / 2);
-  for (let top = 0; top + SIDE <= height; top += SIDE / 2)
-    for (let left = 0; left + SIDE <= width; left += SIDE / 2) {
-      const re = new Float64Array(SIDE * SIDE);
-      let mean = 0;
-      for (let j = 0, i = 0; j < SIDE; j++)
-        for (let k = 0; k < SIDE; k++, i++) mean += (re[i] = linear[(top + j) * width + left + k]!) / (SIDE * SIDE);
-      if (mean < 1e-4) continue;
-      for (let j = 0, i = 0; j < SIDE; j++)
-        for (let k = 0; k < SIDE; k++, i++) re[i] = (re[i]! / mean - 1) * taper[j]! * taper[k]!;
-      const im = new Float64Array(SIDE * SIDE);
-      for (let j = 0; j < SIDE; j++) transform(re, im, j * SIDE, 1);
-      for (let k = 0; k < SIDE; k++) transform(re, im, k, SIDE);
-      for (let j = 0, i = 0; j < SIDE; j++)
-        for (let k = 0; k < SIDE; k++, i++) {
-          const f = Math.floor(Math.hypot(k < SIDE / 2 ? k : k - SIDE, j < SIDE / 2 ? j : j - SIDE));
-          if (f >= SIDE / 2) continue;
-          sum[f]! += re[i]! ** 2 + im[i]! ** 2;
-          count[f]!++;
-        }
-    }
-  return sum.map((power, f) => power / Math.max(1, count[f]!));
+/** Of differences between neighbours along rows. */
+function gradients(grey: Float64Array, width: number, height: number): Pick<Detail, 'kurtosis' | 'flat'> {
+  const count = height * (width - 1);
+  let [sum, alike] = [0, 0];
+  const each = (take: (d: number) => void): void => {
+    for (let y = 0; y < height; y++)
+      for (let i = y * width + 1, end = (y + 1) * width; i < end; i++) take(grey[i]! - grey[i - 1]!);
+  };
+  each((d) => {
+    sum += d;
+    if (Math.abs(d) < 0.5) alike++;
+  });
+  const mean = sum / count;
+  let [second, fourth] = [0, 0];
+  each((d) => {
+    const square = (d - mean) ** 2;
+    second += square;
+    fourth += square * square;
+  });
+  return { kurtosis: fourth / count / (second / count) ** 2, flat: alike / count };
 }
+
+function powerByFrequency(linear: Float64Array, width: number, height: number): Float64Array {
+  const sum = new Float64Array(SIDE / 2);
+  const windows: number[] = [];
+  for (let top = 0; top + SIDE <= height; top += SIDE / 2)
+    for (let left = 0; left + SIDE <= width; left += SIDE / 2) windows.push(top * width + left);
+  let seen = 0;
+  const [re, im] = [new Float64Array(SIDE * SIDE), new Float64Array(SIDE * SIDE)];
+  // Two at once, one as the imaginary part of the other: over a whole ring of frequencies their powers add up.
+  for (let n = 0; n < windows.length; n += 2) {
+    seen += tapered(linear, width, windows[n]!, re);
+    if (n + 1 < windows.length) seen += tapered(linear, width, windows[n + 1]!, im);
+    else im.fill(0);
+    for (let j = 0; j < SIDE; j++) transform(re, im, j * SIDE, 1);
+    for (let k = 0; k < SIDE; k++) transform(re, im, k, SIDE);
+    for (let i = 0; i < RING.length; i++) {
+      const f = RING[i]!;
+      if (f < SIDE / 2) sum[f]! += re[i]! ** 2 + im[i]! ** 2;
+    }
+  }
+  const count = new Float64Array(SIDE / 2);
+  for (const f of RING) if (f < SIDE / 2) count[f]!++;
+  return sum.map((power, f) => power / Math.max(1, seen * count[f]!));
+}
+
+/** A window by its own mean, tapered. @returns 1, or 0 where it is black and left out */
+function tapered(linear: Float64Array, width: number, from: number, out: Float64Array): 0 | 1 {
+  let mean = 0;
+  for (let j = 0, i = 0; j < SIDE; j++)
+    for (let k = 0; k < SIDE; k++, i++) mean += (out[i] = linear[from + j * width + k]!) / (SIDE * SIDE);
+  if (mean < 1e-4) {
+    out.fill(0);
+    return 0;
+  }
+  for (let j = 0, i = 0; j < SIDE; j++) for (let k = 0; k < SIDE; k++, i++) out[i] = (out[i]! / mean - 1) * TAPER[j]! * TAPER[k]!;
+  return 1;
+}
+
+const TAPER = Float64Array.from({ length: SIDE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (SIDE - 1)));
+/** Frequency of each place of a spectrum, cycles per window, whole. */
+const RING = Uint16Array.from({ length: SIDE * SIDE }, (_, i) => {
+  const [k, j] = [i % SIDE, Math.floor(i / SIDE)];
+  return Math.hypot(k < SIDE / 2 ? k : k - SIDE, j < SIDE / 2 ? j : j - SIDE);
+});
 
 const COSINES = Float64Array.from({ length: SIDE / 2 }, (_, k) => Math.cos((2 * Math.PI * k) / SIDE));
 const SINES = Float64Array.from({ length: SIDE / 2 }, (_, k) => Math.sin((2 * Math.PI * k) / SIDE));

@@ -1,42 +1,28 @@
-import { readFile } from 'node:fs/promises';
-import { develop, flatPlanes, linearOfCode, COLOURS, type Planes } from '@hushto/core';
+import { readFileSync } from 'node:fs';
+import { develop, flatPlanes, linearOfCode, readSceneFile, COLOURS, type Piece, type Planes } from '@hushto/core';
 import sharp from 'sharp';
 import { CODE, MOST_OVER } from '../src/develop.ts';
 import { detailOf, type Detail } from '../src/spectrum.ts';
 
 export const NATURAL = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
 
-export interface SceneFile {
-  version: number;
-  width: number;
-  height: number;
-  still: string;
-  lamps: string;
-  parts: { cut: { left: number; top: number; width: number; height: number }; file: string }[];
-}
-
-export const sceneFile = async (name: string): Promise<SceneFile> =>
-  JSON.parse(await readFile(new URL(`${name}/scene.json`, NATURAL), 'utf8')) as SceneFile;
-
-async function bytesOf(name: string, file: string): Promise<Buffer> {
-  return sharp(await readFile(new URL(`${name}/${file}`, NATURAL)))
-    .removeAlpha()
-    .raw()
-    .toBuffer();
-}
+/** The file of a scene as it ships. */
+export const shipped = (name: string) => readSceneFile(readFileSync(new URL(`${name}.scene`, NATURAL)));
 
 /** A scene as its files hold it, put together, in linear light. */
 export async function composed(name: string): Promise<Planes> {
-  const { width, height, still, lamps, parts } = await sceneFile(name);
+  const { manifest, piece } = shipped(name);
+  const { width, height, still, lamps, parts } = manifest;
+  const bytesOf = (at: Piece): Promise<Buffer> => sharp(piece(at)).removeAlpha().raw().toBuffer();
   const planes = flatPlanes(width, height);
   const linear = Float32Array.from({ length: 256 }, (_, code) => linearOfCode(code, CODE));
-  const [ground, over] = [await bytesOf(name, still), await bytesOf(name, lamps)];
+  const [ground, over] = [await bytesOf(still), await bytesOf(lamps)];
   COLOURS.forEach((colour, c) => {
     for (let i = 0; i < width * height; i++)
       planes[colour][i] = linear[ground[3 * i + c]!]! + (MOST_OVER / 255) * over[3 * i + c]!;
   });
   for (const { cut, file } of parts) {
-    const bytes = await bytesOf(name, file);
+    const bytes = await bytesOf(file);
     const under = 3 * cut.width * cut.height;
     for (let y = 0; y < Math.min(cut.height, height - cut.top); y++)
       for (let x = 0; x < Math.min(cut.width, width - cut.left); x++) {

@@ -48,18 +48,28 @@ export const CAMERA_TERMS: Record<keyof CameraLines, string> = {
   setBack: 'Set back',
 };
 
-/** How to set the camera, a line for each thing that is set. */
-export const cameraLines = (brief: Brief, setting: CameraSetting): CameraLines => ({
-  mode: modeWords(brief, setting),
-  meter: meterWords(setting.meter),
-  focus: focusWords(setting.focus),
-  drive: driveWords(setting.drive),
-  options: optionWords(setting.focusOptions),
-  stabiliser: stabiliserWords(brief, setting.stabiliser),
-  curtain: curtainWords(setting.curtain),
-  raw: setting.rawBits === 14 ? '14 bits' : '12 bits are enough: grain hides the rest',
-  setBack: setBackWords(setting.setBack),
-});
+/** Where options are on a body, in its owner's words. */
+export type Where = Partial<Record<SetBack, string>>;
+
+/** How to set the camera, a line for each thing that is set, with where it is where its owner has said so. */
+export function cameraLines(brief: Brief, setting: CameraSetting, where: Where = {}): CameraLines {
+  const at = (what: SetBack, line: string): string => line + placed(where[what]);
+  const { meter } = setting;
+  const compensated = meter.code === 'compensates' || meter.code === 'floats' || meter.code === 'offDial';
+  return {
+    mode: at('exposureMode', modeWords(brief, setting)),
+    meter: compensated ? at('compensation', meterWords(meter)) : meterWords(meter),
+    focus: at('focusMode', focusWords(setting.focus)),
+    drive: at('drive', driveWords(setting.drive)),
+    options: optionWords(setting.focusOptions, where),
+    stabiliser: at('stabiliser', stabiliserWords(brief, setting.stabiliser)),
+    curtain: at('shutterType', curtainWords(setting.curtain)),
+    raw: setting.rawBits === 14 ? '14 bits' : '12 bits are enough: grain hides the rest',
+    setBack: setBackWords(setting.setBack, where),
+  };
+}
+
+const placed = (words: string | undefined): string => (words === undefined ? '' : ` (${words})`);
 
 /** The mode and its limits. */
 export function modeWords({ kit: { lens } }: Brief, { mode, shutterS, fNumber, iso, ceilingIso }: CameraSetting): string {
@@ -139,8 +149,10 @@ const OPTION_WORDS: Record<FocusOption, string> = {
   release: 'release before focus: depth of field does the rest',
 };
 
-const optionWords = (options: readonly FocusOption[]): string =>
-  options.length === 0 ? 'As they are' : capital(options.map((option) => OPTION_WORDS[option]).join('; '));
+const optionWords = (options: readonly FocusOption[], where: Where): string =>
+  options.length === 0
+    ? 'As they are'
+    : capital(options.map((option) => OPTION_WORDS[option] + placed(where[option])).join('; '));
 
 function driveWords(drive: CameraSetting['drive']): string {
   switch (drive.code) {
@@ -207,7 +219,7 @@ export const SET_BACK_WORDS: Record<SetBack, string> = {
   release: 'focus before release',
 };
 
-function setBackWords({ what, brightenStops }: CameraSetting['setBack']): string {
-  const list = capital(listed(what.map((one) => SET_BACK_WORDS[one])));
+function setBackWords({ what, brightenStops }: CameraSetting['setBack'], where: Where): string {
+  const list = capital(listed(what.map((one) => SET_BACK_WORDS[one] + placed(where[one]))));
   return isNone(brightenStops) ? list : `${list}; brighten the raws ${stopWords(brightenStops)}`;
 }

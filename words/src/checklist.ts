@@ -1,5 +1,5 @@
 import type { CheckItem, ShutterType } from '@hushto/core';
-import { SET_BACK_WORDS } from './camera.ts';
+import { SET_BACK_WORDS, type Where } from './camera.ts';
 import { cautionText } from './caution.ts';
 import { count, isoDigits, plainNumber, shutterWords, stopWords } from './numbers.ts';
 import { lowerFirst } from './text.ts';
@@ -11,8 +11,8 @@ const SHUTTERS: Record<ShutterType, string> = {
   electronic: 'shutter electronic',
 };
 
-/** One thing to do, as it stands in a checklist. */
-export function checkWords(item: CheckItem): string {
+/** One thing to do, as it stands in a checklist. @param where its option is on the one body that is taken */
+export function checkWords(item: CheckItem, where: Where = {}): string {
   switch (item.code) {
     case 'kit':
       return `${item.body ?? 'The body'} and ${typeof item.lens === 'string' ? item.lens : `the ${plainNumber(item.lens)}\u00a0mm`}`;
@@ -43,7 +43,7 @@ export function checkWords(item: CheckItem): string {
     case 'caution':
       return cautionText(item.caution);
     case 'setBack':
-      return `Set back: ${SET_BACK_WORDS[item.what]}`;
+      return `Set back: ${SET_BACK_WORDS[item.what]}${where[item.what] === undefined ? '' : ` (${where[item.what]})`}`;
     case 'brighten':
       return `Brighten the raws of ${item.title} by ${stopWords(item.thirds / 3)}`;
     case 'copy':

@@ -1,7 +1,7 @@
 /** Facts to sentences. */
 export { againstWords } from './against.ts';
 export { briefLine, briefPhrase, keptWords, shownWords } from './brief.ts';
-export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, type CameraLines } from './camera.ts';
+export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, SET_BACK_WORDS, type CameraLines } from './camera.ts';
 export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
 export { fieldClash } from './clash.ts';
@@ -12,6 +12,7 @@ export { liftOrIsoWords } from './liftOrIso.ts';
 export * from './numbers.ts';
 export { problemWords } from './problems.ts';
 export { dayWords, provenanceWords } from './provenance.ts';
+export { realFrameWords, type RealAgainstSimulated } from './realFrame.ts';
 export { reasonWords } from './reasons.ts';
 export { evDigits, remedyWords } from './remedies.ts';
 export { saidPlan, saidSchools } from './say.ts';

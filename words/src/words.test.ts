@@ -555,6 +555,25 @@ describe('the setting of a camera', () => {
   }; // prettier-ignore
   const line = (term: keyof ReturnType<typeof cameraLines>, change: Partial<CameraSetting>): string =>
     plain(cameraLines(porter, { ...setting, ...change })[term]);
+  it('says where a thing is on this body where its owner has said so, and for nothing that is not set', () => {
+    const where = {
+      exposureMode: 'dial on the left',
+      compensation: 'thumb wheel',
+      drive: 'lever',
+      lowLight: 'second page',
+      stabiliser: 'on the lens',
+    };
+    const lines = cameraLines(porter, { ...setting, focusOptions: ['lowLight', 'release'], setBack: { what: ['exposureMode', 'lowLight'], brightenStops: 0 } }, where); // prettier-ignore
+    expect(plain(lines.mode)).to.equal('Manual: 1/320 s, f/2.8, ISO fixed at 6400 (dial on the left)');
+    expect(lines.drive).to.equal('One frame at a time (lever)');
+    expect(lines.options).to.equal('Low-light focus on (second page); release before focus: depth of field does the rest');
+    expect(lines.setBack).to.equal('Exposure mode (dial on the left) and low-light focus (second page)');
+    expect(plain(lines.meter)).to.equal('Will read −1⅓: leave it there');
+    const compensated = cameraLines(porter, { ...setting, meter: { code: 'compensates', stops: 1, channels: false } }, where);
+    expect(compensated.meter).to.equal('Compensate +1, averaging (thumb wheel)');
+    expect(checkWords({ code: 'setBack', what: 'lowLight' }, where)).to.equal('Set back: low-light focus (second page)');
+    expect(checkWords({ code: 'setBack', what: 'release' }, where)).to.equal('Set back: focus before release');
+  });
   for (const [term, change, sentence] of [
     ['mode', {}, 'Manual: 1/320 s, f/2.8, ISO fixed at 6400'],
     ['mode', { mode: 'manualAutoIso' }, 'Manual: 1/320 s, f/2.8; auto ISO up to ISO 6400'],

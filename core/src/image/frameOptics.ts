@@ -24,6 +24,8 @@ export interface FrameOptics {
   residueMm: number;
   /** Disc of the background, mm, when it lies `times` as far as the subject. */
   backgroundDiscMm: (times: number) => number;
+  /** Disc of a part of the subject, mm: −1 where its depth begins, 0 where it is focused, 1 where it ends. */
+  subjectDiscMm: (depth: number) => number;
   /** Lens, diffraction and the sway of the body as Gaussians, mm, and their shares. */
   softness: readonly { share: number; sigmaMm: number }[];
   toleranceMm: number;
@@ -72,6 +74,10 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
     residueMm: turning ? panResidueMm(turning, shutterS) : 0,
     backgroundDiscMm: (times) =>
       times === 1 ? 0 : defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, subject.distanceM * times),
+    subjectDiscMm: (depth) => {
+      const pointM = Math.max(subject.distanceM / 2, subject.distanceM + (depth * subject.depthM) / 2);
+      return defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, pointM);
+    },
     softness: softnessOf(situation, shutterS, aperture.fNumber),
     toleranceMm: picture.toleranceMm,
     // In a pan the hands follow; what they miss is the residue.

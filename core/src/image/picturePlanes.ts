@@ -10,6 +10,8 @@ export interface Planes {
 /** A cut-out in front: planes already multiplied by its coverage, 0 to 1. */
 export interface Layer extends Planes {
   cover: Float32Array;
+  /** How far each place lies from what is in focus: −1 as near as the subject reaches, 1 as far; all in focus where unset. */
+  depth?: Float32Array | undefined;
   /** Where it is not empty, px; the rest need not be looked at. */
   box: Box;
 }

@@ -1,5 +1,6 @@
 import { normalSource, type UniformSource } from '../numerics/seededRandom.ts';
 import { sinc } from '../numerics/sinc.ts';
+import { outOfFocusByDepth } from './depthSlices.ts';
 import { discBlur } from './discBlur.ts';
 import { driftPath, PIECES, type Drift } from './drift.ts';
 import type { FrameOptics } from './frameOptics.ts';
@@ -50,6 +51,8 @@ export class FrameRenderer {
   readonly #scene: FrameScene;
   /** The background out of focus, and the diameter of its disc in tenths of a pixel. */
   #soft: { disc: number; planes: Planes } | null = null;
+  /** Parts of the subject out of focus by their depth, and the discs they were drawn for, in tenths of a pixel. */
+  #deep: { discs: string; layers: readonly Layer[] } | null = null;
   /** Planes to work in, used again for every frame: fresh memory costs more than the arithmetic. */
   readonly #frame: Planes;
   #spare: Float32Array;
@@ -72,7 +75,8 @@ export class FrameRenderer {
     for (const colour of COLOURS) frame[colour].set(background[colour]);
     if (optics.streakMm > 0) this.#smear(ends(optics.streakMm / mmPerPx, 0));
     const residuePx = (optics.residueMm / mmPerPx) * miss;
-    for (const part of subject) this.#putBefore(part, optics, residuePx);
+    const layers = this.#byDepth(optics);
+    subject.forEach((part, i) => this.#putBefore(part, layers[i]!, optics, residuePx));
     this.#shake(optics, drift, normal);
     flickered(frame, optics, lampPhase);
     countPhotons(frame, this.collecting(optics), uniform);
@@ -96,8 +100,17 @@ export class FrameRenderer {
     return this.#soft.planes;
   }
 
+  /** The subject's parts, soft where they lie nearer or farther than the focus. */
+  #byDepth({ subjectDiscMm }: FrameOptics): readonly Layer[] {
+    const { subject, mmPerPx } = this.#scene;
+    const disc = (depth: number): number => subjectDiscMm(depth) / mmPerPx;
+    const discs = `${Math.round(10 * disc(-1))} ${Math.round(10 * disc(1))}`;
+    if (this.#deep?.discs !== discs) this.#deep = { discs, layers: subject.map(({ layer }) => outOfFocusByDepth(layer, disc)) };
+    return this.#deep.layers;
+  }
+
   /** Lays a part of the subject over the frame, smeared by its movement. */
-  #putBefore({ layer: drawn, moves, along, limb }: SubjectPart, optics: FrameOptics, residuePx: number): void {
+  #putBefore({ moves, along, limb }: SubjectPart, drawn: Layer, optics: FrameOptics, residuePx: number): void {
     const { mmPerPx } = this.#scene;
     const share = moves * (limb ? optics.limbFactor : 1);
     const across = (optics.acrossMm / mmPerPx) * (share - (optics.follows ? 1 : 0)) + residuePx;

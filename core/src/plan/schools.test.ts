@@ -8,7 +8,7 @@ import { compareSchools, planBrief, planWithoutLadder, whatDarkerBuys, type Scho
 import { choiceOf } from './schools.ts';
 import { Situation } from './situation.ts';
 
-const RUNS = { seed: 20260125, numRuns: 300 };
+const RUNS = { seed: 20260125, numRuns: 150 };
 const RANK: Record<GateState, number> = { open: 0, marginal: 1, shut: 2 };
 
 const bySchool = (brief: Brief): Record<School, SchoolRow> =>

@@ -95,6 +95,15 @@ export function hairAt(px: number, py: number, pz: number): number {
   return step(1.45, 1.75, turn + 0.08 * noise(2 * x, 2 * y, 2 * z)) * step(-6.5, -4.5, y);
 }
 
+/** Hair of a head that wears nothing: from the brow's line back over the crown. */
+export function crownAt(px: number, py: number, pz: number): number {
+  const [x, y, z] = [px / CM, py / CM, pz / CM];
+  const turn = Math.atan2(Math.abs(x), z);
+  const line = 7 - 4.6 * step(0.25, 1.15, turn) + 0.5 * noise(0.8 * x, 2, 0.8 * z);
+  const above = step(line - 0.3, line + 0.5, y);
+  return Math.max(above, turn > 1.25 ? hairAt(px, py, pz) : 0);
+}
+
 /** The colour of skin at a point of a face, as factors. */
 export function faceShade([px, py, pz]: Vec): Vec {
   const [x, y, z] = [px / CM, py / CM, pz / CM];

@@ -4,8 +4,8 @@ import type { Material } from '../material/material.ts';
 import { noise, step } from '../noise.ts';
 import { ball, box, carve, drum, egg, melt, rod, stocking, type Solid } from '../solids.ts';
 import type { Coat, Thing } from '../trace/thing.ts';
-import { directionOutOf, outOf, reaching, turned, type Pose, type Vec } from '../vector.ts';
-import { beardAt, EYE, face, faceShade, hairAt } from './head.ts';
+import { directionOutOf, outOf, reaching, standing, turned, type Pose, type Vec } from '../vector.ts';
+import { beardAt, crownAt, EYE, face, faceShade, hairAt } from './head.ts';
 
 /** A pose within another. */
 export const within = (outer: Pose, inner: Pose): Pose => ({
@@ -17,8 +17,8 @@ export const within = (outer: Pose, inner: Pose): Pose => ({
 
 export const OLIVE_SKIN: Vec = [0.42, 0.255, 0.185];
 
-/** A head with its face bare, beard, hair and brows. @param grey of the hair, 0 dark to 1 white */
-export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = OLIVE_SKIN } = {}): Thing[] {
+/** A head with its face bare, beard, hair and brows. @param grey of the hair, 0 dark to 1 white  @param crown hair under no hat, m long */
+export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, crown = 0, tone = OLIVE_SKIN } = {}): Thing[] {
   const solid = face(open);
   const strand = (own: number): Vec => {
     const white = own < grey ? 0.5 + 0.5 * own : 0.12;
@@ -26,7 +26,7 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = 
   };
   const hair: Coat = {
     perM2: 900_000,
-    density: (x, y, z) => Math.max(beard ? beardAt(x, y, z) : 0, hairAt(x, y, z)),
+    density: (x, y, z) => Math.max(beard ? beardAt(x, y, z) : 0, crown > 0 ? 0 : hairAt(x, y, z)),
     lie([x, y, z], [nx, ny, nz]) {
       const lock = [
         noise(110 * x, 110 * y, 110 * z),
@@ -48,6 +48,22 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = 
     colour: (_p, own) => strand(own),
     gloss: 0.1,
     tuft: 0.004,
+  };
+  const shock: Coat = {
+    ...hair,
+    perM2: 1_300_000,
+    density: crownAt,
+    lie: ([x, y, z], [nx, ny, nz]) => [
+      0.6 * nx + 9 * x + 0.5 * noise(60 * x, 60 * y, 60 * z),
+      0.45 * ny - 0.5,
+      0.3 * nz - 0.75 + 0.4 * noise(60 * x, 60 * y + 9, 60 * z),
+    ],
+    length: ([, y]) => crown * (0.7 + 0.3 * step(0, 0.08, y)),
+    wild: 0.25,
+    hang: 0.35,
+    thick: 0.0006,
+    gloss: 0.25,
+    tuft: 0.009,
   };
   const brows: Coat = {
     ...hair,
@@ -71,7 +87,7 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, tone = 
       middle: [0, -0.01, 0.01],
       pace: 0.7,
       material: skin(tone, faceShade),
-      coats: [hair, brows],
+      coats: crown > 0 ? [hair, shock, brows] : [hair, brows],
     },
     ...[-1, 1].map((side): Thing => eye(pose, side)),
   ];
@@ -125,6 +141,32 @@ export function flatCap(pose: Pose, material: Material): Thing[] {
       coats: [fuzzOf([0.2, 0.17, 0.13], 60_000, 0.004)],
     },
     { pose, solid: peak, radius: 0.13, middle: [0, 0.045, 0.1], pace: 0.6, material },
+  ];
+}
+
+/** A knitted cap drawn over the ears, its brim turned up. */
+export function knitCap(pose: Pose, tone: Vec, second: Vec = tone): Thing[] {
+  const dome: Solid = (x, y, z) => {
+    const slack = 0.004 * noise(18 * x, 12 * y, 18 * z);
+    let d = egg(x, y - 0.052, z + 0.012, 0.089, 0.104, 0.112);
+    d = melt(d, egg(x, y - 0.12, z + 0.04, 0.05, 0.04, 0.055), 0.05);
+    d = carve(d, 0.022 + 0.22 * z - y, 0.008);
+    if (d > 0.012) return d - 0.006;
+    const turn = Math.atan2(x, z + 0.012);
+    return d - slack - 0.003 * stocking((turn * 0.1) / 0.0085, y / 0.0075);
+  };
+  const brim: Solid = (x, y, z) => {
+    const up = y - 0.045 - 0.22 * z;
+    const turn = Math.atan2(x, z + 0.012);
+    const out = Math.hypot(x / 0.93, (z + 0.012) / 1.17) - 0.097;
+    const d = box(out, up, 0, 0.009, 0.03, 1, 0.008);
+    if (d > 0.012) return d - 0.006;
+    return (d - 0.0028 * Math.abs(Math.sin((turn * 0.1 * Math.PI) / 0.009)) - 0.002 * noise(16 * x, 9 * y, 16 * z)) * 0.9;
+  };
+  const coats = [fuzzOf([1.3 * tone[0] + 0.02, 1.3 * tone[1] + 0.02, 1.3 * tone[2] + 0.02], 140_000, 0.0055)];
+  return [
+    { pose, solid: dome, radius: 0.18, middle: [0, 0.06, 0], pace: 0.6, material: wool(tone, second), coats },
+    { pose, solid: brim, radius: 0.16, middle: [0, 0.045, -0.01], pace: 0.6, material: wool(second, tone), coats },
   ];
 }
 
@@ -309,6 +351,22 @@ export function boot(pose: Pose, material: Material): Thing[] {
     { pose, solid: upper, radius: 0.19, middle: [0, 0.02, 0.05], pace: 0.7, material },
     { pose, solid: sole, radius: 0.14, middle: [0, -0.085, 0.06], pace: 0.7, material: leather([0.03, 0.024, 0.02]) },
   ];
+}
+
+/** A soft collar and a neck, on a body whose shoulders are at 0.5 m. */
+export function shirtCollar(body: Pose, material: Material): Thing {
+  return {
+    pose: within(body, standing([0, 0.56, 0.03])),
+    solid: (x, y, z) =>
+      melt(
+        rod(x, y, z, 0, -0.06, -0.01, 0, 0.06, 0.02, 0.06, 0.055),
+        box(Math.hypot(x, z + 0.004) - 0.072, y + 0.01 + 0.2 * z, 0, 0.003, 0.026, 1, 0.002),
+        0.006,
+      ),
+    radius: 0.16,
+    pace: 0.7,
+    material,
+  };
 }
 
 /** Stuffs that clothes of Port Alder are made of. */

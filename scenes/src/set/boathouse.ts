@@ -1,4 +1,4 @@
-import { clothed, coatBody, fist, flatCap, headOf, OLIVE_SKIN, STUFF, within } from '../figure/person.ts';
+import { clothed, coatBody, fist, flatCap, headOf, OLIVE_SKIN, shirtCollar, STUFF, within } from '../figure/person.ts';
 import { timber } from '../material/building.ts';
 import { tweed, woven } from '../material/cloth.ts';
 import { skin } from '../material/living.ts';
@@ -213,7 +213,7 @@ function player(): Scene['parts'] {
       things: [
         clothed(shoulders[1], elbows[1], [0.075, 0.06], shirt),
         ...coatBody(body, { lean: 0.02, skirt: 0.1, material: vest, fuzz: [0.1, 0.1, 0.11] }),
-        shirtCollar(body),
+        shirtCollar(body, shirt),
         ...headOf(head, { grey: 0.75, open: 0.15 }),
         ...flatCap(head, STUFF.brownTweed),
         clothed(shoulders[0], elbows[0], [0.082, 0.064], shirt),
@@ -238,20 +238,4 @@ function player(): Scene['parts'] {
       limb: true,
     },
   ];
-}
-
-/** A soft collar and a neck. */
-function shirtCollar(body: Pose): Thing {
-  return {
-    pose: within(body, standing([0, 0.56, 0.03])),
-    solid: (x, y, z) =>
-      melt(
-        rod(x, y, z, 0, -0.06, -0.01, 0, 0.06, 0.02, 0.06, 0.055),
-        box(Math.hypot(x, z + 0.004) - 0.072, y + 0.01 + 0.2 * z, 0, 0.003, 0.026, 1, 0.002),
-        0.006,
-      ),
-    radius: 0.16,
-    pace: 0.7,
-    material: woven([0.58, 0.54, 0.48], 0.0012),
-  };
 }

@@ -70,6 +70,7 @@ function litUp(
   if (surface.glow) return surface.glow;
   const out: [number, number, number] = [0, 0, 0];
   const off = along(p, smooth, 0.003);
+  stage.standAt(p);
   if (shade && (shade.thing !== thing || Math.abs(shade.t - t) > SHARED_M)) {
     shade.thing = thing;
     shade.t = t;

@@ -17,6 +17,8 @@ const MOST_STEPS = 220;
 const NEAR_M = 0.0002;
 const NEAR_SHARE = 0.00015;
 const SHADOW_STEPS = 30;
+/** How deep a point lies in a thing that holds it, m: one on its surface does not. */
+const HELD_M = 0.002;
 
 /**
  * Things that rays meet, by sphere tracing (Hart, The Visual Computer 12 (1996) 527; from memory). Things far from a ray are left out by
@@ -30,6 +32,9 @@ export class Stage {
   readonly #casting: BallTree;
   readonly #cast: Int32Array;
   readonly #found: Int32Array;
+  /** Things that hold the point whose light is asked for, and how many. */
+  readonly #holding: Int32Array;
+  #held = 0;
   // The things one ray may meet: which, from where to where, and the ray in their axes.
   readonly #which: Int32Array;
   readonly #from: Float64Array;
@@ -45,6 +50,7 @@ export class Stage {
     this.#cast = Int32Array.from(things.flatMap(({ glows }, i) => (glows ? [] : [i])));
     this.#casting = new BallTree(Float64Array.from([...this.#cast].flatMap((i) => [...this.#balls.subarray(4 * i, 4 * i + 4)])));
     this.#found = new Int32Array(things.length);
+    this.#holding = new Int32Array(things.length);
     this.#which = new Int32Array(things.length);
     this.#from = new Float64Array(things.length);
     this.#to = new Float64Array(things.length);
@@ -92,6 +98,36 @@ export class Stage {
       t += Math.max(least, NEAR_M);
     }
     return null;
+  }
+
+  /**
+   * Leaves out things that hold a point, until asked anew: a limb drawn apart from its body is lit where it enters the body as if the body
+   * ended there.
+   */
+  standAt(p: Vec): void {
+    this.#held = 0;
+    const count = this.#casting.round(...p, 0, this.#found);
+    let held = 0;
+    for (let k = 0; k < count; k++) {
+      const i = this.#cast[this.#found[k]!]!;
+      if (this.#plainAt(i, p) < -HELD_M) this.#holding[held++] = i;
+    }
+    this.#held = held;
+  }
+
+  #holds(i: number): boolean {
+    for (let k = 0; k < this.#held; k++) if (this.#holding[k] === i) return true;
+    return false;
+  }
+
+  #plainAt(i: number, [px, py, pz]: Vec): number {
+    const { pose, plain, solid } = this.things[i]!;
+    const [x, y, z] = [px - pose.at[0], py - pose.at[1], pz - pose.at[2]];
+    return (plain ?? solid)(
+      x * pose.x[0] + y * pose.x[1] + z * pose.x[2],
+      x * pose.y[0] + y * pose.y[1] + z * pose.y[2],
+      x * pose.z[0] + y * pose.z[1] + z * pose.z[2],
+    );
   }
 
   /**
@@ -143,17 +179,8 @@ export class Stage {
       const b = 4 * i;
       const [bx, by, bz] = [px - this.#balls[b]!, py - this.#balls[b + 1]!, pz - this.#balls[b + 2]!];
       const outer = this.#balls[b + 3]! + least;
-      if (bx * bx + by * by + bz * bz > outer * outer) continue;
-      const { pose, plain, solid } = this.things[i]!;
-      const [x, y, z] = [px - pose.at[0], py - pose.at[1], pz - pose.at[2]];
-      least = Math.min(
-        least,
-        (plain ?? solid)(
-          x * pose.x[0] + y * pose.x[1] + z * pose.x[2],
-          x * pose.y[0] + y * pose.y[1] + z * pose.y[2],
-          x * pose.z[0] + y * pose.z[1] + z * pose.z[2],
-        ),
-      );
+      if (bx * bx + by * by + bz * bz > outer * outer || this.#holds(i)) continue;
+      least = Math.min(least, this.#plainAt(i, [px, py, pz]));
     }
     return least;
   }
@@ -171,7 +198,7 @@ export class Stage {
       const inside = ahead * ahead - (x * x + y * y + z * z - radius * radius);
       if (inside < 0) continue;
       const half = Math.sqrt(inside);
-      if (ahead + half < near || ahead - half > far) continue;
+      if (ahead + half < near || ahead - half > far || (shadows && this.#holds(i))) continue;
       const { pose } = this.things[i]!;
       this.#which[count] = i;
       this.#from[count] = Math.max(near, ahead - half);

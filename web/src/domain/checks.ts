@@ -1,5 +1,5 @@
 import type { CHECK_TIMES } from '@hushto/contract';
-import { type Check, type RunSheet } from '@hushto/contract';
+import { type Check, type RunSheet, type WhereOptions } from '@hushto/contract';
 import { checkKey, type CheckItem, type Checklists } from '@hushto/core';
 import { checkWords } from '@hushto/words';
 
@@ -14,13 +14,17 @@ export interface ShownCheck {
 
 const keyOf = (check: Check): string => (check.own ? check.key : checkKey(check.item));
 const isAway = (check: Check): boolean => !check.own && check.away === true;
-const shown = (check: Check): ShownCheck => ({ key: keyOf(check), text: check.own ? check.text : checkWords(check.item), check });
+const shown = (check: Check, where: WhereOptions): ShownCheck => ({
+  key: keyOf(check),
+  text: check.own ? check.text : checkWords(check.item, where),
+  check,
+});
 
 /**
  * A list as it is shown: what the briefs ask for now, with the ticks given before, then the photographer's own. What they no longer
  * ask for goes, unless it was ticked.
  */
-export function shownChecks(kept: readonly Check[], made: readonly CheckItem[]): ShownCheck[] {
+export function shownChecks(kept: readonly Check[], made: readonly CheckItem[], where: WhereOptions = {}): ShownCheck[] {
   const before = new Map(kept.map((check) => [keyOf(check), check]));
   const asked = made.map((item): Check => {
     const known = before.get(checkKey(item));
@@ -28,7 +32,7 @@ export function shownChecks(kept: readonly Check[], made: readonly CheckItem[]):
   });
   const stands = new Set(asked.map(keyOf));
   const others = kept.filter((check) => !stands.has(keyOf(check)) && (check.own || check.done));
-  return [...asked, ...others].filter((check) => !isAway(check)).map(shown);
+  return [...asked, ...others].filter((check) => !isAway(check)).map((check) => shown(check, where));
 }
 
 /** Ticks or unticks a line, keeping it if it was only made here so far. */
@@ -50,9 +54,13 @@ function replaced(kept: readonly Check[], check: Check): Check[] {
     : [...kept, check];
 }
 
-/** The three lists of a sheet as they are shown. */
-export const shownLists = (kept: RunSheet['checks'], made: Checklists): Record<CheckTime, ShownCheck[]> => ({
-  before: shownChecks(kept.before, made.before),
-  arrival: shownChecks(kept.arrival, made.arrival),
-  afterwards: shownChecks(kept.afterwards, made.afterwards),
+/** The three lists of a sheet as they are shown. @param where the options of the one body are that is taken along */
+export const shownLists = (
+  kept: RunSheet['checks'],
+  made: Checklists,
+  where: WhereOptions = {},
+): Record<CheckTime, ShownCheck[]> => ({
+  before: shownChecks(kept.before, made.before, where),
+  arrival: shownChecks(kept.arrival, made.arrival, where),
+  afterwards: shownChecks(kept.afterwards, made.afterwards, where),
 });

@@ -21,9 +21,20 @@ export interface OwnPhoto {
   /** Full-frame equivalent it was taken with, mm, and how that is known. */
   equivalentMm: number;
   known: 'written' | 'guessed' | 'own';
+  /** How soft its own edges are, Gaussian, px of the file; null where there are too few, or as long as it is looked at. */
+  softPx: number | null;
   /** What moves in it; what is brushed has a version, 0 while nothing is. */
   moves: 'all' | 'brushed' | 'none';
   mask: number;
+}
+
+/** A frame really taken at other settings, as far as its camera wrote them. */
+export interface RealFrame {
+  picture: ImageBitmap;
+  name: string;
+  shutterS: number | null;
+  fNumber: number | null;
+  iso: number | null;
 }
 
 interface FrameState {
@@ -38,6 +49,8 @@ interface FrameState {
   photos: Readonly<Record<string, OwnPhoto>>;
   /** Whether what moves in the photo is being painted. */
   brushing: boolean;
+  /** A frame really taken, that the photo's simulation is looked at beside. */
+  real: RealFrame | null;
   kept: KeptSetting | null;
   /** Share of the picture's width that shows the kept frame. */
   wipe: number;
@@ -52,6 +65,7 @@ export const useFrame = create<FrameState>()((set) => ({
   briefId: null,
   photos: {},
   brushing: false,
+  real: null,
   kept: null,
   wipe: 0.5,
   set: (change) => set(change),
@@ -61,10 +75,9 @@ export const useFrame = create<FrameState>()((set) => ({
 export const photoOf = ({ briefId, photos }: Pick<FrameState, 'briefId' | 'photos'>): OwnPhoto | null =>
   (briefId !== null && photos[briefId]) || null;
 
-/** Puts a photo in the place of the open brief's, or takes it away. */
-export function setPhoto(photo: OwnPhoto | null): void {
-  const { briefId, photos, set } = useFrame.getState();
-  if (briefId === null) return;
+/** Puts a photo in the place of a brief's, or takes it away. */
+export function setPhotoOf(briefId: string, photo: OwnPhoto | null): void {
+  const { photos, set } = useFrame.getState();
   const { [briefId]: _before, ...others } = photos;
   set({ photos: photo ? { ...others, [briefId]: photo } : others });
 }

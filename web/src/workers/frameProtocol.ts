@@ -3,7 +3,8 @@ import type { SceneName } from './scenes/names.ts';
 
 /** Which picture a frame is drawn of: a scene of ours, or a photo of the user's own, which never leaves the browser. */
 export type FrameSubject =
-  | { kind: 'drawn'; name: SceneName }
+  /** @property name null is the one that shows the brief's subject */
+  | { kind: 'drawn'; name: SceneName | null }
   /** @property equivalentMm full-frame equivalent it was taken with  @property mask version of what is brushed */
   | { kind: 'photo'; id: number; equivalentMm: number; moves: 'all' | 'brushed' | 'none'; mask: number };
 

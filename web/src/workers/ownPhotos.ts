@@ -21,11 +21,15 @@ export async function takeIn(picture: ImageBitmap): Promise<number> {
   return id;
 }
 
-/** Undefined after a reload: photos are not kept. */
+/** Undefined for a photo that was not taken in. */
 export const brushable = (id: number): Brushable | undefined => photos.get(id);
 
-/** Gives what is brushed to the worker. */
-export async function lendBrushed(id: number): Promise<void> {
+/** Gives what is brushed to the worker. @param earlier what was brushed before, to begin with */
+export async function lendBrushed(id: number, earlier?: ImageBitmap): Promise<void> {
   const { mask } = photos.get(id)!;
+  if (earlier) mask.getContext('2d')!.drawImage(earlier, 0, 0, mask.width, mask.height);
   lendMask(id, await createImageBitmap(mask));
 }
+
+/** What is brushed on a photo, as a picture to keep. */
+export const brushedOf = (id: number): Promise<Blob> => photos.get(id)!.mask.convertToBlob();

@@ -12,6 +12,7 @@ import {
 import type { FrameJob } from './frameProtocol.ts';
 import { FIELD, type DrawnScene, type Pen } from './scenes/drawing.ts';
 import { SCENES } from './scenes/index.ts';
+import { sceneFor } from './scenes/names.ts';
 import { natural } from './scenes/natural.ts';
 import { naturalAtSize, type NaturalScene } from './scenes/naturalAtSize.ts';
 
@@ -25,11 +26,11 @@ const LARGEST = 2.4;
 export function sceneKey({ brief, subject: shown, view, spot, width, height }: FrameJob, share: number): string {
   const { subject, light, kit, picture } = brief;
   const everywhere = [
-    shown, view, spot, width, height, share, subject.tone, light.background.stops,
+    shown.kind === 'drawn' ? (shown.name ?? sceneFor(brief)) : shown, view, spot, width, height, share, subject.tone, light.background.stops,
     kit.sensor.widthMm, kit.sensor.heightMm, kit.sensor.megapixels, picture.crop, picture.viewCph,
   ]; // prettier-ignore
   // A computed scene is framed as it is; what is drawn is as large as lens and distance make it.
-  const framed = shown.kind === 'drawn' && 'folder' in SCENES[shown.name];
+  const framed = shown.kind === 'drawn' && 'folder' in SCENES[shown.name ?? sceneFor(brief)];
   return JSON.stringify(framed ? everywhere : [...everywhere, subject.distanceM, kit.lens.focalLengthMm]);
 }
 
@@ -57,7 +58,7 @@ export async function sceneAtSize(situation: Situation, job: FrameJob, photos: O
   const middle = { x: 0.5, y: 0.5 };
   if (subject.kind === 'photo')
     return { scene: photoScene(situation, job, photos.get(subject.id), job.spot ?? middle, size), look: middle };
-  const scene = SCENES[subject.name];
+  const scene = SCENES[subject.name ?? sceneFor(job.brief)];
   if ('folder' in scene) return naturalScene(situation, await natural(scene.folder), job.spot, size);
   const placing = placed(situation, scene, pictureWidth, pictureHeight);
   // The window of the detail lies round where one looks first.

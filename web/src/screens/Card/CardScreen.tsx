@@ -23,6 +23,7 @@ import { cn } from '../../components/cn.ts';
 import { evText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useHands } from '../../state/useHands.ts';
+import { useWhere } from '../../state/useWhere.ts';
 import { BriefText } from '../Plan/BriefText.tsx';
 import { CameraRows } from '../Plan/SetCamera.tsx';
 
@@ -53,6 +54,7 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
   const brief = useHands(written);
   const plan = useMemo(() => planBrief(brief), [brief]);
   const caution = cautionWords(brief);
+  const where = useWhere([brief.kit.sensor.label ?? '']);
   return (
     <main className="mx-auto max-w-200 px-4 pt-3 pb-8 print:max-w-none print:p-0">
       <div className="mb-3 flex justify-between print:hidden">
@@ -86,7 +88,7 @@ function Card({ id, brief: written }: { id: string; brief: Brief }) {
           </section>
           <section>
             <h2>Set the camera</h2>
-            <CameraRows lines={cameraLines(brief, plan.camera)} />
+            <CameraRows lines={cameraLines(brief, plan.camera, where)} />
             {plan.takes.length > 0 && (
               <>
                 <h2>Other takes</h2>

@@ -35,6 +35,7 @@ import { useLastOpen } from '../../state/lastOpen.ts';
 import { useLibrary } from '../../state/library.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainSwatches } from './GrainSwatches.tsx';
+import { WhereOptionsMenu } from './WhereOptions.tsx';
 
 /** What a body gives at every ISO and size, what lifting costs, and which of two bodies is ahead. */
 export function FiguresScreen() {
@@ -79,6 +80,7 @@ function Figures() {
         <>
           <BodySelect label="Body" bodies={bodies} value={bodyId} onChange={setBodyId} />
           <Origin body={body} />
+          <WhereOptionsMenu body={body} />
           <ViewSelect label="Looked at" viewCph={viewCph} onChange={setViewCph} />
           <div>
             <SaidSlider

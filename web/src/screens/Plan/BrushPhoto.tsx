@@ -3,7 +3,7 @@ import { Button } from '../../components/Button.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { SaidSlider } from '../../components/Slider.tsx';
-import { brushable, lendBrushed, type Brushable } from '../../workers/ownPhotos.ts';
+import { brushable, type Brushable } from '../../workers/ownPhotos.ts';
 
 interface BrushPhotoProps {
   id: number;
@@ -17,10 +17,10 @@ const TINT = 'rgb(224 138 78 / 55%)';
 /** What moves in a photo of one's own, painted over it. */
 export function BrushPhoto({ id, onDone, onClose }: BrushPhotoProps) {
   const photo = brushable(id);
-  return photo ? <Painting id={id} photo={photo} onDone={onDone} onClose={onClose} /> : null;
+  return photo ? <Painting photo={photo} onDone={onDone} onClose={onClose} /> : null;
 }
 
-function Painting({ id, photo: { shown, mask }, onDone, onClose }: BrushPhotoProps & { photo: Brushable }) {
+function Painting({ photo: { shown, mask }, onDone, onClose }: Omit<BrushPhotoProps, 'id'> & { photo: Brushable }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [share, setShare] = useState(0.05);
   const [does, setDoes] = useState<'brush' | 'wipe'>('brush');
@@ -106,7 +106,7 @@ function Painting({ id, photo: { shown, mask }, onDone, onClose }: BrushPhotoPro
           >
             Start again
           </Button>
-          <Button look="go" onClick={() => void lendBrushed(id).then(onDone)}>
+          <Button look="go" onClick={onDone}>
             Use it
           </Button>
         </div>

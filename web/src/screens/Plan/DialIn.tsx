@@ -126,14 +126,13 @@ export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: S
   const distanceUnit = useSettings(({ distanceUnit }) => distanceUnit);
   const { choice, figures } = shown;
   const { nearM, farM } = figures;
-  const sharp = `${sharpText(nearM, farM, distanceUnit)} sharp.`;
   const lifted = choice.liftStops > 0.1;
   const rate = burstRate(brief.kit.sensor.framesPerSecond, choice.shutterS);
   const cell = (name: CellName) => ({ name, brief, shown, ...actions });
   return (
     <div className="grid grid-cols-[6rem_1fr_6rem] gap-3 md:max-xl:col-start-1 max-sm:contents">
       <Cell {...cell('aperture')} label="Aperture" value={choice.labels.aperture} state={apertureState(brief, shown)}>
-        {sharp}
+        <span className="whitespace-nowrap">{sharpText(nearM, farM, distanceUnit)}</span> sharp.
       </Cell>
       <Cell
         {...cell('iso')}
@@ -209,7 +208,9 @@ function Cell({ name, brief, shown, label, value, state, aside = null, children,
           </span>
         )}
       </p>
-      <Because state={state}>{children}</Because>
+      <Because state={state} className="sm:text-13 sm:leading-4.5">
+        {children}
+      </Because>
       <Controls
         name={name}
         label={label}
@@ -277,7 +278,7 @@ const PinButton = memo(function PinButton({
 function Because({ state, className, children }: { state: CellState; className?: string; children: ReactNode }) {
   const impossible = state.how === 'impossible';
   return (
-    <p className={cn('mt-1.5 min-h-9 text-13 text-pretty text-quiet', impossible && 'text-ink', className)}>
+    <p className={cn('mt-1.5 min-h-9 text-15 leading-5 text-pretty text-quiet', impossible && 'text-ink', className)}>
       {impossible && <TriangleAlert className="mr-1 inline-block size-3.5 align-[-2px] text-warn" aria-hidden="true" />}
       <b className={cn('font-strong text-ink', impossible && 'text-warn')}>{state.word}</b> {children}
     </p>

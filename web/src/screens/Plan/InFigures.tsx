@@ -1,5 +1,5 @@
-import { grainWord, type Brief, type PlanAtLight, type PlanAtShutter, type Remedy } from '@hushto/core';
-import { plainNumber, remedyWords, stopWords } from '@hushto/words';
+import { grainWord, type PlanAtShutter } from '@hushto/core';
+import { plainNumber, stopWords } from '@hushto/words';
 import { distanceText, signedText } from '../../quantities/quantities.ts';
 import { useSettings } from '../../state/settings.ts';
 
@@ -45,23 +45,3 @@ export function InFigures({ shown, view }: { shown: Pick<PlanAtShutter, 'figures
     </section>
   );
 }
-
-/** What would make an impossible brief possible, nearest at hand first. */
-export function WhatWouldHelp({ brief, remedies }: { brief: Brief } & Pick<PlanAtLight, 'remedies'>) {
-  return (
-    <section className="mt-2 max-sm:order-6 max-sm:col-span-full max-sm:mt-3.5" aria-labelledby="help-title">
-      <h2 id="help-title">What would help</h2>
-      <ul className="mt-1 columns-2 gap-x-6 leading-5 max-sm:columns-1">
-        {remedies.map((remedy) => (
-          <li className="mb-1.5 break-inside-avoid border-l-3 border-l-ink pl-2.5 text-pretty" key={remedy.code}>
-            {remedyWords(brief, remedy)} {isWorthStops(remedy) && <span className="text-quiet">{stopWords(remedy.stops)}</span>}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-/** Remedies whose sentence does not name its stops itself. */
-const UNSAID: readonly Remedy['code'][] = ['brace', 'askStill', 'stillPhase', 'wider', 'fasterLens', 'nearer'];
-const isWorthStops = ({ code, stops }: Remedy): boolean => UNSAID.includes(code) && Math.round(3 * stops) !== 0;

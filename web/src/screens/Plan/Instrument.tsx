@@ -1,7 +1,7 @@
 import { type Aim, type Brief, type GateName, type PlanAtLight, type PlanAtShutter } from '@hushto/core';
 import { capital, halvingsShare, isoWords, keptWords, plainNumber, shutterWords, stopWords, viewOf } from '@hushto/words';
 import { PinOff, Table2 } from 'lucide-react';
-import { useMemo, useRef, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, useRef, type ReactNode } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { Tip } from '../../components/Tip.tsx';
@@ -15,13 +15,14 @@ import { sharpText, percentText, signedText, type DistanceUnit } from '../../qua
 import { useCursor } from '../../state/cursor.ts';
 import { useSettings } from '../../state/settings.ts';
 import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
-import { WhatWouldHelp } from './InFigures.tsx';
 import { SetCamera } from './SetCamera.tsx';
 import { SimulatedFrame } from './SimulatedFrame.tsx';
 import { StepBar } from './StepBar.tsx';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
-import { ValleyTable } from './ValleyTable.tsx';
+import { WhatWouldHelp } from './WhatWouldHelp.tsx';
 import type { EditorProps } from './editors/editing.ts';
+
+const ValleyTable = lazy(async () => ({ default: (await import('./ValleyTable.tsx')).ValleyTable }));
 
 interface InstrumentProps extends EditorProps {
   plan: PlanAtLight;
@@ -165,7 +166,9 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
             ref={figure}
           >
             {table ? (
-              <ValleyTable plan={plan} view={view} />
+              <Suspense fallback={null}>
+                <ValleyTable plan={plan} view={view} />
+              </Suspense>
             ) : (
               width > 0 && (
                 <Valley

@@ -40,7 +40,8 @@ function Opened({ stored }: { stored: StoredBrief }) {
     useLastOpen.setState({ briefId: stored.id });
     lookAt(null);
     useCursor.getState().lookAtTake(null);
-    useFrame.getState().set({ kept: null, spot: null, briefId: stored.id });
+    useFrame.getState().set({ kept: null, spot: null, real: null, briefId: stored.id });
+    if (useLastOpen.getState().hasPhotos) void import('../../state/ownPhoto.ts').then(({ findPhoto }) => findPhoto(stored.id));
   }, [stored.id, lookAt]);
   return <OpenBrief stored={stored} />;
 }

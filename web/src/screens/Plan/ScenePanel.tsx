@@ -1,5 +1,6 @@
 import { fullFrameEquivalentMm, type Brief } from '@hushto/core';
-import { Brush, ImageUp } from 'lucide-react';
+import { plainNumber } from '@hushto/words';
+import { Brush, ImageUp, Scale } from 'lucide-react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { FileButton } from '../../components/FileButton.tsx';
@@ -7,8 +8,8 @@ import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useToasts } from '../../components/toast.ts';
-import { photoOf, setPhoto, useFrame, type OwnPhoto as Photo } from '../../state/frame.ts';
-import { takeIn } from '../../workers/ownPhotos.ts';
+import { photoOf, useFrame, type OwnPhoto as Photo } from '../../state/frame.ts';
+import { changePhoto, letGoOfPhoto, takePhoto } from '../../state/ownPhoto.ts';
 import { askPhoto } from '../../workers/photos.ts';
 import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
 import { closeRows } from './Inset.tsx';
@@ -25,7 +26,7 @@ export function ScenePanel({ brief, close }: { brief: Brief; close: () => void }
         items={(Object.keys(SCENE_LABELS) as SceneName[]).map((name) => ({ id: name, label: SCENE_LABELS[name] }))}
         onPick={(id) => {
           set({ scene: id === sceneFor(brief) ? null : (id as SceneName), spot: null });
-          setPhoto(null);
+          letGoOfPhoto();
           close();
         }}
       />
@@ -41,27 +42,20 @@ function OwnPhoto({ brief, photo, close }: { brief: Brief; photo: Photo | null; 
     close();
   };
   const take = async (file: File): Promise<void> => {
+    const taken = await takePhoto(brief, file);
+    if ('problem' in taken) show(`“${file.name}” ${taken.problem}`);
+    else if (!taken.kept) show(`This browser keeps nothing: “${file.name}” is here until the page is loaded anew.`);
+  };
+  const check = async (file: File): Promise<void> => {
     const found = await askPhoto('picture', file);
     if ('problem' in found) return show(`“${file.name}” ${found.problem}`);
-    const { sensor, lens } = brief.kit;
-    const written = found.exif.equivalentMm;
-    // Without it, the brief's own body and lens are the best guess there is.
-    const taken = found.exif.focalLengthMm ?? lens.focalLengthMm;
-    setPhoto({
-      id: await takeIn(found.picture!),
-      name: file.name,
-      width: found.width,
-      height: found.height,
-      equivalentMm: written ?? Math.round(fullFrameEquivalentMm(taken, sensor.widthMm, sensor.heightMm, 1)),
-      known: written === null ? 'guessed' : 'written',
-      moves: 'all',
-      mask: 0,
-    });
-    useFrame.getState().set({ spot: null });
+    const { shutterS, fNumber, iso } = found.exif;
+    useFrame.getState().set({ real: { picture: found.picture!, name: file.name, shutterS, fNumber, iso } });
+    close();
   };
   return (
     <div className="grid gap-2 justify-items-start pt-2">
-      <FileButton icon={ImageUp} accept="image/jpeg,image/png,image/webp,image/avif" onFile={(file) => void take(file)}>
+      <FileButton icon={ImageUp} accept={PICTURES} onFile={(file) => void take(file)}>
         {photo ? 'Another photo' : 'A sharp photo of yours'}
       </FileButton>
       {photo && (
@@ -72,7 +66,7 @@ function OwnPhoto({ brief, photo, close }: { brief: Brief; photo: Photo | null; 
             unit="mm"
             format={(mm) => String(Math.round(mm))}
             onChange={(mm) => {
-              if (mm >= 8 && mm <= 2000) setPhoto({ ...photo, equivalentMm: mm, known: 'own' });
+              if (mm >= 8 && mm <= 2000) changePhoto({ equivalentMm: mm, known: 'own' });
             }}
           />
           <p className="text-quiet">{KNOWN[photo.known]}</p>
@@ -86,7 +80,7 @@ function OwnPhoto({ brief, photo, close }: { brief: Brief; photo: Photo | null; 
               { value: 'none', label: 'Nothing' },
             ]}
             onChange={(moves) => {
-              setPhoto({ ...photo, moves });
+              changePhoto({ moves });
               if (moves === 'brushed' && photo.mask === 0) brush();
             }}
           />
@@ -95,7 +89,10 @@ function OwnPhoto({ brief, photo, close }: { brief: Brief; photo: Photo | null; 
               <Brush aria-hidden="true" /> Paint what moves
             </Button>
           )}
-          {pixelsShort(brief, photo)}
+          {fitToJudge(brief, photo)}
+          <FileButton icon={Scale} accept={PICTURES} onFile={(file) => void check(file)}>
+            Check against one really taken
+          </FileButton>
         </>
       )}
       <p className="text-quiet">It stays in this browser. Take one that is sharp and clean, at low ISO.</p>
@@ -103,26 +100,40 @@ function OwnPhoto({ brief, photo, close }: { brief: Brief; photo: Photo | null; 
   );
 }
 
+const PICTURES = 'image/jpeg,image/png,image/webp,image/avif';
+
 const KNOWN: Record<Photo['known'], string> = {
   written: 'As its camera wrote it.',
   guessed: 'It does not say: taken to be of this brief’s body. Set it right where that is wrong.',
   own: 'As you set it.',
 };
 
-/** Said where the close look wants more pixels than the photo has. */
-function pixelsShort(brief: Brief, { height, equivalentMm }: Photo) {
+/** Softness that nobody sees, px as it will be seen. */
+const SHARP_PX = 0.8;
+
+/** Said where the close look wants more pixels than the photo has, or finer edges. */
+function fitToJudge(brief: Brief, { height, equivalentMm, softPx }: Photo) {
   const { sensor, lens } = brief.kit;
   const zoom = Math.max(
     1,
     fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm, brief.picture.crop) / equivalentMm,
   );
   const [has, wants] = [Math.round(height / zoom), Math.round(closeRows(brief, 'detail'))];
+  const soft = softPx === null ? 0 : (softPx * wants) / has;
   return (
-    has < 0.98 * wants && (
-      <p>
-        <b className="font-strong">It is too small to judge by:</b> {has} px high{zoom > 1.02 && ' as this lens sees it'}, where
-        the picture will be seen at {wants}. Detail finer than that is not in it.
-      </p>
-    )
+    <>
+      {has < 0.98 * wants && (
+        <p>
+          <b className="font-strong">It is too small to judge by:</b> {has} px high{zoom > 1.02 && ' as this lens sees it'}, where
+          the picture will be seen at {wants}. Detail finer than that is not in it.
+        </p>
+      )}
+      {soft > SHARP_PX && (
+        <p>
+          <b className="font-strong">Its own edges are soft:</b> {plainNumber(soft)} px as it will be seen. Blur finer than that
+          cannot be judged by it.
+        </p>
+      )}
+    </>
   );
 }

@@ -1,10 +1,12 @@
 import type { Brief, PlanAtShutter, Shortfall } from '@hushto/core';
 import { CAMERA_TERMS, cameraLines, shortfallWords, type CameraLines } from '@hushto/words';
 import { List } from 'lucide-react';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { lazy, memo, Suspense, useDeferredValue, useMemo } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { Popup } from '../../components/Popup.tsx';
-import { InFigures } from './InFigures.tsx';
+import { useWhere } from '../../state/useWhere.ts';
+
+const InFigures = lazy(async () => ({ default: (await import('./InFigures.tsx')).InFigures }));
 
 const TERMS = Object.keys(CAMERA_TERMS) as (keyof CameraLines)[];
 /** Lines that always stand; the others are one press away. */
@@ -25,7 +27,8 @@ export function SetCamera({ brief, shown, view, anyway }: SetCameraProps) {
 }
 
 const Lines = memo(function Lines({ brief, shown, view, anyway }: SetCameraProps) {
-  const lines = cameraLines(brief, shown.camera);
+  const where = useWhere([brief.kit.sensor.label ?? '']);
+  const lines = cameraLines(brief, shown.camera, where);
   return (
     <section className="mt-3.5 md:max-xl:col-start-1 max-sm:col-span-full max-sm:order-6" aria-labelledby="set-title">
       <div className="flex items-center justify-between">
@@ -44,7 +47,9 @@ const Lines = memo(function Lines({ brief, shown, view, anyway }: SetCameraProps
           {() => (
             <>
               <CameraRows lines={lines} />
-              <InFigures shown={shown} view={view} />
+              <Suspense fallback={null}>
+                <InFigures shown={shown} view={view} />
+              </Suspense>
             </>
           )}
         </Popup>

@@ -1,24 +1,22 @@
 import { apertureLabel, pictureOf, grainWord, type Brief, type PlanAtShutter } from '@hushto/core';
 import { FINISH_WORDS, plainNumber, shutterWords } from '@hushto/words';
-import { X } from 'lucide-react';
-import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useMemo, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import { PictureTag } from '../../components/PictureTag.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
-import { cn } from '../../components/cn.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
-import { photoOf, setPhoto, useFrame, type KeptSetting } from '../../state/frame.ts';
-import type { BurstFrame, DrawnFrame, FrameJob, FrameSubject } from '../../workers/frameProtocol.ts';
-import { drawFrame } from '../../workers/frames.ts';
-import { sceneFor } from '../../workers/scenes/names.ts';
+import { photoOf, useFrame, type KeptSetting } from '../../state/frame.ts';
+import type { FrameJob, FrameSubject } from '../../workers/frameProtocol.ts';
 import { Inset, insetAcross } from './Inset.tsx';
 import { SceneMenu } from './SceneMenu.tsx';
 
 const SideBySide = lazy(async () => ({ default: (await import('./SideBySide.tsx')).SideBySide }));
+const BesideReal = lazy(async () => ({ default: (await import('./BesideReal.tsx')).BesideReal }));
+const Burst = lazy(async () => ({ default: (await import('./Burst.tsx')).Burst }));
 const BrushPhoto = lazy(async () => ({ default: (await import('./BrushPhoto.tsx')).BrushPhoto }));
 
 /** A setting that rests so long is drawn in full, ms; until then the frame follows coarsely. */
@@ -36,7 +34,7 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
     useShallow(({ spot, close, scene, kept, wipe, set }) => ({ spot, close, scene, kept, wipe, set })),
   );
   const photo = useFrame(photoOf);
-  const brushing = useFrame((frame) => frame.brushing);
+  const { brushing, real } = useFrame(useShallow(({ brushing, real }) => ({ brushing, real })));
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
   const [shooting, setShooting] = useState(false);
@@ -53,8 +51,8 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
     () =>
       photo
         ? { kind: 'photo', id: photo.id, equivalentMm: photo.equivalentMm, moves: photo.moves, mask: photo.mask }
-        : { kind: 'drawn', name: scene ?? sceneFor(brief) },
-    [photo, scene, brief],
+        : { kind: 'drawn', name: scene },
+    [photo, scene],
   );
   const picture = fitted(brief, size);
   const jobFor = (from: Omit<KeptSetting, 'label'>, frame: number | null, seed: number): FrameJob | null => {
@@ -159,7 +157,9 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
             </PictureTag>
           )}
           {shooting && (
-            <Burst job={jobFor(setting, null, 1)} picked={frame} onPick={setPicked} onClose={() => setShooting(false)} />
+            <Suspense fallback={null}>
+              <Burst job={jobFor(setting, null, 1)} picked={frame} onPick={setPicked} onClose={() => setShooting(false)} />
+            </Suspense>
           )}
         </div>
       </div>
@@ -195,11 +195,16 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
             <BrushPhoto
               id={photo.id}
               onDone={() => {
-                setPhoto({ ...photo, mask: photo.mask + 1 });
+                void import('../../state/ownPhoto.ts').then(({ drawWithBrushed }) => drawWithBrushed());
                 set({ brushing: false });
               }}
               onClose={() => set({ brushing: false })}
             />
+          </Suspense>
+        )}
+        {real && photo && whole && looked && (
+          <Suspense fallback={null}>
+            <BesideReal job={whole} real={real} spot={looked} onClose={() => set({ real: null })} />
           </Suspense>
         )}
         <SegmentedControl
@@ -210,7 +215,11 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
           value={close}
           options={[
             { value: 'detail', label: 'As seen', title: `As it will be seen ${viewWords}` },
-            { value: 'pixels', label: '100 %', title: 'Every pixel of the sensor' },
+            {
+              value: 'pixels',
+              label: '100 %',
+              title: 'Every pixel of the sensor; scenes of ours are no finer than 2048 px across',
+            },
           ]}
           onChange={(value) => set({ close: value })}
         />
@@ -236,66 +245,3 @@ function fitted(
 
 /** The whole of its place, at its own proportions. */
 const FILLS = 'absolute inset-0 m-auto size-full object-contain dim:brightness-86';
-
-interface BurstProps {
-  job: FrameJob | null;
-  picked: number | null;
-  onPick: (frame: number) => void;
-  onClose: () => void;
-}
-
-/** The frames of a burst beside each other, the steadiest marked. */
-function Burst({ job, picked, onPick, onClose }: BurstProps) {
-  const [frames, setFrames] = useState<readonly DrawnFrame[]>([]);
-  const key = job ? JSON.stringify(job) : '';
-  useEffect(() => {
-    if (!key) return undefined;
-    let shot: DrawnFrame[] = [];
-    return drawFrame('burst', JSON.parse(key) as FrameJob, (frame) => {
-      if (frame.failed !== undefined) return;
-      shot = [...shot, frame];
-      setFrames(shot);
-    });
-  }, [key]);
-  const first = frames[0];
-  if (!first) return null;
-  const words = ({ blurPx, sharp }: BurstFrame): string => `${plainNumber(blurPx)} px, ${sharp ? 'sharp' : 'soft'}`;
-  return (
-    <div
-      className="absolute flex inset-x-0 top-auto bottom-0 gap-1 p-1.5 overflow-x-auto bg-scrim"
-      role="group"
-      aria-label={`The burst of ${first.burst.length}`}
-    >
-      {frames.map((drawn) => {
-        const own = first.burst[drawn.frame]!;
-        const best = drawn.frame === first.best;
-        return (
-          <button
-            key={drawn.frame}
-            type="button"
-            className={cn(
-              'relative max-w-21 min-w-15 flex-1 cursor-pointer pb-0.75 text-13 text-on-picture aria-pressed:[&>canvas]:outline-2 aria-pressed:[&>canvas]:outline-on-picture',
-              best && 'border-b-3 border-b-[#5bb9af] pb-0',
-            )}
-            aria-pressed={drawn.frame === (picked ?? first.best)}
-            aria-label={`Frame ${drawn.frame + 1}: ${words(own)}${best ? ', the steadiest' : ''}`}
-            onClick={() => onPick(drawn.frame)}
-          >
-            <Picture drawn={drawn} label="" className="aspect-3/2 w-full object-contain" />
-            <span>{plainNumber(own.blurPx)}&nbsp;px</span>
-          </button>
-        );
-      })}
-      <Button
-        look="bare"
-        size="s"
-        icon
-        className="self-start text-on-picture hover:text-ink"
-        aria-label="Put the burst away"
-        onClick={onClose}
-      >
-        <X aria-hidden="true" />
-      </Button>
-    </div>
-  );
-}

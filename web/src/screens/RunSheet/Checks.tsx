@@ -1,4 +1,4 @@
-import { CHECK_TIMES, type Check, type RunSheet } from '@hushto/contract';
+import { CHECK_TIMES, type Check, type RunSheet, type WhereOptions } from '@hushto/contract';
 import type { Checklists } from '@hushto/core';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
@@ -11,9 +11,16 @@ import type { EditSheet } from './RunSheetSegments.tsx';
 
 const TITLES: Record<CheckTime, string> = { before: 'Before leaving', arrival: 'On arrival', afterwards: 'Afterwards' };
 
+interface ChecksProps {
+  sheet: RunSheet;
+  made: Checklists;
+  where: WhereOptions;
+  edit: EditSheet;
+}
+
 /** Three lists, made from the briefs and the photographer's own; what is ticked stays ticked. */
-export function Checks({ sheet, made, edit }: { sheet: RunSheet; made: Checklists; edit: EditSheet }) {
-  const lists = shownLists(sheet.checks, made);
+export function Checks({ sheet, made, where, edit }: ChecksProps) {
+  const lists = shownLists(sheet.checks, made, where);
   return (
     <section className="grid grid-cols-3 gap-6 mt-5 pt-3 border-t border-t-rule max-md:grid-cols-1" aria-label="Checklists">
       {CHECK_TIMES.map((time) => (

@@ -20,6 +20,7 @@ import { stretchesOf, timed } from '../../domain/runSheet.ts';
 import { dayOf, dayText, offsetText } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
 import { addDemo, useLibrary } from '../../state/library.ts';
+import { useWhere } from '../../state/useWhere.ts';
 import { Checks } from './Checks.tsx';
 import { RunSheetSegments, type EditSheet } from './RunSheetSegments.tsx';
 import { Tallies } from './Tallies.tsx';
@@ -88,6 +89,7 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
     const planned = segments.flatMap(({ brief, plan }) => (brief && plan ? [{ brief, plan }] : []));
     return checklistsFor(planned, sheet.carried, budget);
   }, [segments, sheet.carried, budget]);
+  const where = useWhere(segments.flatMap(({ brief }) => (brief ? [brief.kit.sensor.label ?? ''] : [])));
   const { show } = useToasts();
   const add = (segment: Partial<Segment>): void =>
     void edit((before) => ({
@@ -174,7 +176,7 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
             </Link>
           )}
         </div>
-        <Checks sheet={sheet} made={made} edit={edit} />
+        <Checks sheet={sheet} made={made} where={where} edit={edit} />
       </div>
     </main>
   );

@@ -10,6 +10,12 @@ export const SCENES: Record<SceneName, DrawnScene | { folder: string }> = {
   wildlife: { folder: 'sluice' },
   action: { folder: 'skateHall' },
   quay: { folder: 'quay' },
+  window: { folder: 'lodging' },
+  cyclist: { folder: 'cyclist' },
+  drummer: { folder: 'cellar' },
+  ape: { folder: 'thicket' },
+  bird: { folder: 'mooring' },
+  runner: { folder: 'lane' },
   chart,
   sign,
 };

@@ -1,9 +1,8 @@
-import { linearOfCode } from '@hushto/core';
-import type { Bytes, Manifest, NaturalScene } from './naturalAtSize.ts';
+import { linearOfCode, readSceneFile, type Piece } from '@hushto/core';
+import type { Bytes, NaturalScene } from './naturalAtSize.ts';
 
-/** The files of every scene by their path: addresses only, loaded when a scene is first shown. */
-const MANIFESTS = import.meta.glob<Manifest>('./natural/*/scene.json', { eager: true, import: 'default' });
-const FILES = import.meta.glob<string>('./natural/*/*.{avif,webp}', { eager: true, query: '?url&no-inline', import: 'default' });
+/** The file of every scene by its path: an address only, loaded when the scene is first shown. */
+const FILES = import.meta.glob<string>('./natural/*.scene', { eager: true, query: '?url&no-inline', import: 'default' });
 
 const loaded = new Map<string, Promise<NaturalScene>>();
 const MOST_LOADED = 3;
@@ -21,11 +20,12 @@ export function natural(name: string): Promise<NaturalScene> {
 }
 
 async function load(name: string): Promise<NaturalScene> {
-  const manifest = MANIFESTS[`./natural/${name}/scene.json`]!;
-  const bytes = async (file: string): Promise<Bytes> => {
-    const answer = await fetch(FILES[`./natural/${name}/${file}`]!);
-    if (!answer.ok) throw new Error('the picture of this scene could not be loaded');
-    const bitmap = await createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' });
+  const answer = await fetch(FILES[`./natural/${name}.scene`]!);
+  if (!answer.ok) throw new Error('the picture of this scene could not be loaded');
+  const { manifest, piece } = readSceneFile(new Uint8Array(await answer.arrayBuffer()));
+  const bytes = async (at: Piece): Promise<Bytes> => {
+    const picture = new Blob([piece(at) as BlobPart]);
+    const bitmap = await createImageBitmap(picture, { colorSpaceConversion: 'none', premultiplyAlpha: 'none' });
     const { width, height } = bitmap;
     const pen = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
     pen.drawImage(bitmap, 0, 0);
@@ -34,9 +34,10 @@ async function load(name: string): Promise<NaturalScene> {
   };
   const { still, lamps, parts, code } = manifest;
   const [stillBytes, lampBytes, ...partBytes] = await Promise.all([still, lamps, ...parts.map(({ file }) => file)].map(bytes));
+  const depths = await Promise.all(parts.map(async ({ depth }) => depth && (await bytes(depth))));
   return {
     ...manifest,
-    pictures: { still: stillBytes!, lamps: lampBytes!, parts: partBytes },
+    pictures: { still: stillBytes!, lamps: lampBytes!, parts: partBytes, depths },
     linear: Float32Array.from({ length: 256 }, (_, i) => linearOfCode(i, code)),
   };
 }

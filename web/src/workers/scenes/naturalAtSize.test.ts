@@ -3,6 +3,7 @@ import { expect } from 'chai';
 import { naturalAtSize, type Bytes, type NaturalScene } from './naturalAtSize.ts';
 
 const CODE = { toe: 0.003, top: 4, over: 16 };
+const NOWHERE = { from: 0, bytes: 0 };
 
 /** A picture of one grey. */
 const flat = (width: number, height: number, code: (x: number, y: number) => number): Bytes => ({
@@ -18,13 +19,13 @@ const flat = (width: number, height: number, code: (x: number, y: number) => num
 function scene(): NaturalScene {
   const cut = { left: 100, top: 60, width: 40, height: 40 };
   return {
-    version: 1,
+    version: 2,
     width: 240,
     height: 160,
     code: CODE,
-    still: '',
-    lamps: '',
-    parts: [{ moves: 1, cut, file: '' }],
+    still: NOWHERE,
+    lamps: NOWHERE,
+    parts: [{ moves: 1, cut, file: NOWHERE }],
     backgroundTimes: 2,
     tone: 0.18,
     backgroundStops: 0,
@@ -33,6 +34,8 @@ function scene(): NaturalScene {
       still: flat(240, 160, () => 100),
       lamps: flat(240, 160, (x, y) => (x === 8 && y === 8 ? 255 : 0)),
       parts: [flat(40, 80, (_x, y) => (y < 40 ? 180 : 255))],
+      // Near at its left, far at its right.
+      depths: [flat(20, 20, (x) => (x < 10 ? 0 : 255))],
     },
     linear: Float32Array.from({ length: 256 }, (_, i) => linearOfCode(i, CODE)),
   };
@@ -77,6 +80,19 @@ describe('a natural scene at the size it is shown', () => {
     expect(background.green[820]).closeTo(2 * linearOfCode(100, CODE), 1e-5);
     expect(subject[0]!.layer.blue[820]).closeTo(0.5 * linearOfCode(180, CODE), 1e-5);
     expect(subject[0]!.layer.cover[820]).closeTo(1, 1e-6);
+  });
+
+  it('lays a part’s depth where the part lies, whatever the size and the window', () => {
+    for (const scale of [1, 0.375, 2]) {
+      const { layer } = naturalAtSize(scene(), whole(240 * scale, 160 * scale), { still: 1, subject: 1 }).subject[0]!;
+      const at = (x: number): number => layer.depth![Math.round(80 * scale) * 240 * scale + Math.round(x * scale)]!;
+      expect(at(105), `near at ${scale}`).closeTo(-1, 0.01);
+      expect(at(135), `far at ${scale}`).closeTo(1, 0.01);
+    }
+    const window = { across: { from: 110, length: 20 }, down: { from: 70, length: 20 }, width: 80, height: 80, mmPerPx: 0.1 };
+    const { depth } = naturalAtSize(scene(), window, { still: 1, subject: 1 }).subject[0]!.layer;
+    expect(depth![40 * 80 + 38]).closeTo(-1, 0.01);
+    expect(depth![40 * 80 + 42]).closeTo(1, 0.01);
   });
 
   it('leaves out a part that lies outside the window', () => {

@@ -1,26 +1,14 @@
-import { flatPlanes, COLOURS, resampled, type Drift, type FrameScene, type Layer, type Span, type StopScale } from '@hushto/core';
-
-/** A scene computed once, in layers, as its files describe it. */
-export interface Manifest {
-  version: number;
-  width: number;
-  height: number;
-  code: StopScale & { over: number };
-  still: string;
-  lamps: string;
-  parts: { moves: number; limb?: boolean; along?: Drift; cut: Cut; file: string }[];
-  backgroundTimes: number;
-  tone: number;
-  backgroundStops: number;
-  look: { x: number; y: number };
-}
-
-interface Cut {
-  left: number;
-  top: number;
-  width: number;
-  height: number;
-}
+import {
+  flatPlanes,
+  COLOURS,
+  resampled,
+  type Box,
+  type FrameScene,
+  type Layer,
+  type PictureCut,
+  type SceneManifest,
+  type Span,
+} from '@hushto/core';
 
 /** Pixels of a file: R, G, B, A. */
 export interface Bytes {
@@ -30,8 +18,8 @@ export interface Bytes {
 }
 
 /** A scene whose files are there. */
-export interface NaturalScene extends Manifest {
-  pictures: { still: Bytes; lamps: Bytes; parts: Bytes[] };
+export interface NaturalScene extends SceneManifest {
+  pictures: { still: Bytes; lamps: Bytes; parts: Bytes[]; depths: (Bytes | undefined)[] };
   /** Linear value of each code. */
   linear: Float32Array;
 }
@@ -54,7 +42,15 @@ interface Level {
   height: number;
   still: readonly Channel[];
   /** Where each part lies at this size, its colours and its cover. */
-  parts: readonly { cut: Cut; channels: readonly Channel[] }[];
+  parts: readonly { cut: PictureCut; channels: readonly Channel[] }[];
+}
+
+/** How deep a part lies, −1 to 1, at a place of its cut; filed at half its size. */
+function depthOf({ data, width, height }: Bytes): (column: number, row: number) => number {
+  return (column, row) => {
+    const i = Math.min(height - 1, Math.floor(row / 2)) * width + Math.min(width - 1, Math.floor(column / 2));
+    return data[4 * i]! / 127.5 - 1;
+  };
 }
 
 /** Sizes made so far: a small frame is made from a small scene, or every drag would go through all its pixels. */
@@ -140,13 +136,35 @@ export function naturalAtSize(scene: NaturalScene, window: Window, brighter: { s
     mmPerPx,
     subject: level.parts.map(({ cut, channels }, n) => {
       const { moves, limb, along } = scene.parts[n]!;
-      return { layer: cutOut(channels, cut, shown, brighter.subject), moves, limb, along };
+      const layer = cutOut(channels, cut, shown, brighter.subject);
+      const filed = scene.pictures.depths[n];
+      return {
+        layer: filed ? { ...layer, depth: depths(filed, scene.parts[n]!.cut, window, layer.box) } : layer,
+        moves,
+        limb,
+        along,
+      };
     }),
   };
 }
 
+/** Depths of a part where it belongs: smooth enough to be taken at each pixel's middle. */
+function depths(filed: Bytes, cut: PictureCut, { across, down, width, height }: Window, box: Box): Float32Array {
+  const of = depthOf(filed);
+  const [sx, sy] = [across.length / width, down.length / height];
+  const out = new Float32Array(width * height);
+  const held = (at: number, most: number): number => Math.min(most - 1, Math.max(0, at));
+  for (let y = box.top; y < box.bottom; y++)
+    for (let x = box.left; x < box.right; x++)
+      out[y * width + x] = of(
+        held(across.from + (x + 0.5) * sx - cut.left, cut.width),
+        held(down.from + (y + 0.5) * sy - cut.top, cut.height),
+      );
+  return out;
+}
+
 /** A part laid where it belongs. */
-function cutOut(channels: readonly Channel[], cut: Cut, { across, down, width, height }: Window, brighter: number): Layer {
+function cutOut(channels: readonly Channel[], cut: PictureCut, { across, down, width, height }: Window, brighter: number): Layer {
   // Where it falls on the frame, with a margin for the kernel.
   const [sx, sy] = [across.length / width, down.length / height];
   const box = {
