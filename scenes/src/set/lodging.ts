@@ -73,7 +73,12 @@ const shade = (): Thing => ({
 /** Paper on the wall, a shelf with cups and a tin. */
 function room(): Thing[] {
   const paper: Material = {
-    relief: (x, y) => 0.0006 * fractal(20 * x, 20 * y, 2, 4),
+    grainM: 0.0008,
+    // Pressed like linen, and never quite flat on the wall.
+    relief: (x, y) =>
+      0.0016 * fractal(16 * x, 16 * y, 2, 5) +
+      0.00022 * Math.sin(3900 * x + 2 * noise(60 * x, 60 * y, 4)) * Math.sin(3900 * y + 2 * noise(60 * x, 60 * y, 8)) +
+      0.00045 * noise(420 * x, 420 * y, 6),
     look: ([x, y]) => {
       const [u, v] = [(x + 9) / 0.11, (y + 9) / 0.13];
       const [fu, fv] = [u - Math.floor(u) - 0.5, v - Math.floor(v) - 0.5];
@@ -81,7 +86,10 @@ function room(): Thing[] {
       const heart = step(0.1, 0.08, Math.hypot(fu, fv));
       const stalk = step(0.03, 0.02, Math.abs(fu - 0.1 * Math.sin(6 * fv))) * (1 - bloom);
       const damp = step(0.1, 0.4, fractal(1.6 * x, 1.3 * y, 4, 5));
-      const k = (1 + 0.12 * fractal(50 * x, 50 * y, 1, 3)) * (1 - 0.4 * damp);
+      // Fibres of the paper, and the print that has rubbed off its ridges.
+      const fibre = 0.2 * noise(620 * x, 620 * y, 3) + 0.2 * noise(300 * x, 900 * y, 7) + 0.25 * fractal(90 * x, 90 * y, 1, 4);
+      const specks = 0.5 * step(0.55, 0.75, noise(240 * x, 240 * y, 9));
+      const k = (1 + fibre) * (1 - specks) * (1 - 0.4 * damp);
       const of = (c: number): number => {
         const ground = [0.3, 0.27, 0.17][c]!;
         const flower = ground + ([0.3, 0.1, 0.07][c]! - ground) * bloom * (1 - heart);
