@@ -335,6 +335,19 @@ describe('the frame', () => {
       const [left, right] = [await roughness(now(page), [0.1, 0.3]), await roughness(now(page), [0.7, 0.9])];
       return left < 0.6 * right;
     });
+    // What is painted is there again after a reload.
+    await page.reload();
+    await fine(page);
+    await page.getByRole('button', { name: 'Scene of the frame' }).click();
+    await page.getByRole('button', { name: 'Paint what moves' }).click();
+    const warmth = (share: number): Promise<number> =>
+      page.getByRole('dialog', { name: 'What moves' }).getByRole('img').evaluate((node, at) => {
+        const { width, height } = node as HTMLCanvasElement;
+        const [red, , blue] = (node as HTMLCanvasElement).getContext('2d')!.getImageData(at * width, height / 2, 1, 1).data;
+        return red! - blue!;
+      }, share); // prettier-ignore
+    await eventually(async () => (await warmth(0.2)) > 30);
+    expect(await warmth(0.8)).to.be.lessThan(10);
     expect(complaints).to.deep.equal([]);
   });
 });

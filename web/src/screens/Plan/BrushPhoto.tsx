@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
@@ -37,7 +37,6 @@ function Painting({ photo: { shown, mask }, onDone, onClose }: Omit<BrushPhotoPr
     pen.drawImage(shown, 0, 0);
     pen.drawImage(tinted, 0, 0);
   };
-  useEffect(show);
   const stroke = ({ nativeEvent, currentTarget }: PointerEvent<HTMLCanvasElement>): void => {
     const scale = mask.width / currentTarget.clientWidth;
     const to = { x: nativeEvent.offsetX * scale, y: nativeEvent.offsetY * scale };
@@ -62,7 +61,11 @@ function Painting({ photo: { shown, mask }, onDone, onClose }: Omit<BrushPhotoPr
     <Sheet wide title="What moves" onClose={onClose}>
       <p className="text-quiet">Paint over what moves: it smears by its speed, the rest only by your hands.</p>
       <canvas
-        ref={canvas}
+        ref={(node) => {
+          canvas.current = node;
+          // A sheet draws what is in it a little later than itself.
+          if (node) show();
+        }}
         width={mask.width}
         height={mask.height}
         role="img"
