@@ -205,10 +205,9 @@ export { finish } from './image/finish.ts';
 export { edgeBlur, smearOfEdges } from './image/edgeBlur.ts';
 export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
 export {
-  LUMINANCE,
   COLOURS,
   flatPlanes,
-  LINEAR_OF_BYTE,
+  luminanceOfBytes,
   byteOfLinear,
   planesOfBytes,
   layerOfBytes,

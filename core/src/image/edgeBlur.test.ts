@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
 import { edgeBlur, smearOfEdges } from './edgeBlur.ts';
+import { luminanceOfBytes } from './picturePlanes.ts';
 import { gaussianBlur } from './gaussianBlur.ts';
 
 /** Upright and level bars, wide enough apart. */
@@ -24,6 +25,16 @@ function blurredStep(width: number, height: number, sigma: number): Float32Array
   };
   return Float32Array.from({ length: width * height }, (_, i) => 0.2 + 0.6 * cdf(((i % width) - width / 2 + 0.3) / sigma));
 }
+
+describe('luminance of bytes', () => {
+  it('is linear, by BT.709’s shares of the primaries, whatever the alpha', () => {
+    // ITU-R BT.709: 0.2126, 0.7152, 0.0722. IEC 61966-2-1: byte 128 is 0.2159 linear.
+    const bytes = new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 0, 0, 0, 255, 9, 128, 128, 128, 255]);
+    const [red, green, blue, grey] = luminanceOfBytes(bytes);
+    expect([red, green, blue].map((v) => Number(v!.toFixed(4)))).to.deep.equal([0.2126, 0.7152, 0.0722]);
+    expect(grey).closeTo(0.2159, 1e-4);
+  });
+});
 
 describe('the blur of edges', () => {
   for (const sigma of [1, 1.7, 2.5, 4])

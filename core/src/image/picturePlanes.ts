@@ -36,7 +36,7 @@ export function flatPlanes(width: number, height: number, value = 0): Planes {
 }
 
 /** Linear value of an 8-bit one. IEC 61966-2-1. */
-export const LINEAR_OF_BYTE: Float32Array = Float32Array.from({ length: 256 }, (_, byte) => {
+const LINEAR_OF_BYTE: Float32Array = Float32Array.from({ length: 256 }, (_, byte) => {
   const encoded = byte / 255;
   return encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4;
 });
@@ -45,6 +45,17 @@ export const LINEAR_OF_BYTE: Float32Array = Float32Array.from({ length: 256 }, (
 export function byteOfLinear(linear: number): number {
   const held = Math.min(1, Math.max(0, linear));
   return Math.round(255 * (held <= 0.0031308 ? 12.92 * held : 1.055 * held ** (1 / 2.4) - 0.055));
+}
+
+/** Linear luminance of 8-bit RGBA pixels, whatever their alpha. */
+export function luminanceOfBytes(bytes: Uint8ClampedArray): Float32Array {
+  const luminance = new Float32Array(bytes.length / 4);
+  for (let i = 0, at = 0; i < luminance.length; i++, at += 4)
+    luminance[i] =
+      LUMINANCE.red * LINEAR_OF_BYTE[bytes[at]!]! +
+      LUMINANCE.green * LINEAR_OF_BYTE[bytes[at + 1]!]! +
+      LUMINANCE.blue * LINEAR_OF_BYTE[bytes[at + 2]!]!;
+  return luminance;
 }
 
 /** Planes of 8-bit RGBA pixels, brightened by `gain`: lamps drawn as white are many times brighter than white walls. */

@@ -1,4 +1,4 @@
-import { edgeBlur, LINEAR_OF_BYTE, LUMINANCE } from '@hushto/core';
+import { edgeBlur, luminanceOfBytes } from '@hushto/core';
 import { parse } from 'exifr/dist/lite.esm.mjs';
 import { HEAD_BYTES, tooLarge, tooManyPixels } from './fences.ts';
 import type { PhotoAsked, PhotoExif, PhotoFound } from './photoProtocol.ts';
@@ -70,10 +70,11 @@ function lightOf(bitmap: ImageBitmap): { meanLinear: number; clippedShare: numbe
   pen.drawImage(bitmap, 0, 0, width, height);
   bitmap.close();
   const { data } = pen.getImageData(0, 0, width, height);
+  const luminance = luminanceOfBytes(data);
   let [sum, clipped] = [0, 0];
   for (let i = 0; i < data.length; i += 4) {
     const [red, green, blue] = [data[i]!, data[i + 1]!, data[i + 2]!];
-    sum += luminanceOf(red, green, blue);
+    sum += luminance[i / 4]!;
     if (Math.max(red, green, blue) >= BRIGHTEST || Math.max(red, green, blue) <= DARKEST) clipped += 1;
   }
   const pixels = data.length / 4;
@@ -86,11 +87,6 @@ function edgesOf(bitmap: ImageBitmap): { sigmaPx: number | null; directionDeg: n
   pen.drawImage(bitmap, -Math.round((bitmap.width - width) / 2), -Math.round((bitmap.height - height) / 2));
   bitmap.close();
   const { data } = pen.getImageData(0, 0, width, height);
-  const luminance = new Float32Array(width * height);
-  for (let i = 0, at = 0; i < luminance.length; i++, at += 4) luminance[i] = luminanceOf(data[at]!, data[at + 1]!, data[at + 2]!);
-  const { sigmaPx, directionDeg } = edgeBlur(luminance, width, height);
+  const { sigmaPx, directionDeg } = edgeBlur(luminanceOfBytes(data), width, height);
   return { sigmaPx, directionDeg };
 }
-
-const luminanceOf = (red: number, green: number, blue: number): number =>
-  LUMINANCE.red * LINEAR_OF_BYTE[red]! + LUMINANCE.green * LINEAR_OF_BYTE[green]! + LUMINANCE.blue * LINEAR_OF_BYTE[blue]!;

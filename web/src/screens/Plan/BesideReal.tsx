@@ -1,13 +1,4 @@
-import {
-  apertureMarks,
-  edgeBlur,
-  exposureValue,
-  isoMarks,
-  LINEAR_OF_BYTE,
-  LUMINANCE,
-  shutterMarks,
-  type MarkSeries,
-} from '@hushto/core';
+import { apertureMarks, edgeBlur, exposureValue, isoMarks, luminanceOfBytes, shutterMarks, type MarkSeries } from '@hushto/core';
 import { realFrameWords, shutterWords } from '@hushto/words';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MarkField } from '../../components/MarkField.tsx';
@@ -126,12 +117,5 @@ function RealCut({ picture, looked, label, onSoftness }: RealCutProps) {
 }
 
 /** How soft the edges of a cut are, px; null where there are too few. */
-function softness(pixels: Uint8ClampedArray, width: number, height: number): number | null {
-  const luminance = new Float32Array(width * height);
-  for (let i = 0, at = 0; i < luminance.length; i++, at += 4)
-    luminance[i] =
-      LUMINANCE.red * LINEAR_OF_BYTE[pixels[at]!]! +
-      LUMINANCE.green * LINEAR_OF_BYTE[pixels[at + 1]!]! +
-      LUMINANCE.blue * LINEAR_OF_BYTE[pixels[at + 2]!]!;
-  return edgeBlur(luminance, width, height).sigmaPx;
-}
+const softness = (pixels: Uint8ClampedArray, width: number, height: number): number | null =>
+  edgeBlur(luminanceOfBytes(pixels), width, height).sigmaPx;
