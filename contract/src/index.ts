@@ -5,6 +5,7 @@ export * from './errors.ts';
 export * from './hands.ts';
 export * from './kinds.ts';
 export * from './learning.ts';
+export * from './log.ts';
 export * from './place.ts';
 export * from './plan.ts';
 export * from './runSheet.ts';

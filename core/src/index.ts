@@ -196,6 +196,14 @@ export {
   type TastePosterior,
 } from './learn/tastePosterior.ts';
 export { measureFrames, type NamedSamples, type IsoResult } from './learn/transferSets.ts';
+export { wilsonInterval } from './learn/wilson.ts';
+
+// The log: what became of frames that were taken.
+export { VERDICTS, type Verdict } from './log/verdicts.ts';
+export { takenFigures, LOG_VIEW_CPH, type TakenSetting, type TakenFigures } from './log/takenFigures.ts';
+export { plannedTakes, nearestTake, type PlannedTake } from './log/nearestTake.ts';
+export { splitByPauses, burstsAmong, OUTING_GAP_MS, type BurstFrame } from './log/groups.ts';
+export { limitOf, risesWith, LIMITED_BY, type LimitedBy, type LogCell, type LogLimit } from './log/limits.ts';
 
 // The simulated frame.
 export { develop } from './image/develop.ts';

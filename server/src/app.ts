@@ -13,6 +13,7 @@ import { z } from 'zod';
 import { answerBrokenRequest, answerErrors } from './answers.ts';
 import { readJsonBodies } from './bodies.ts';
 import type { Backups } from './data/backups.ts';
+import { LogBook } from './log/logBook.ts';
 import type { Network } from './network.ts';
 import type { Pairing } from './pairing.ts';
 import type { Planner } from './planner/planner.ts';
@@ -20,6 +21,7 @@ import { briefFileRoutes } from './routes/briefFile.routes.ts';
 import { changesRoutes } from './routes/changes.routes.ts';
 import { dataRoutes } from './routes/data.routes.ts';
 import { documentRoutes } from './routes/documents.routes.ts';
+import { logRoutes } from './routes/log.routes.ts';
 import { guardByPairing, pairingRoutes, pairRoute } from './routes/pairing.routes.ts';
 import { planRoutes } from './routes/plan.routes.ts';
 import { addDemo, type Stores } from './shelf.ts';
@@ -155,6 +157,7 @@ export async function buildApp({
       await api.register(planRoutes({ orm, holds: stores.holds, planner }));
       await api.register(changesRoutes({ orm, stores }));
       await api.register(dataRoutes({ orm, stores, backups, now, tellsFolder: !network }), { prefix: '/data' });
+      await api.register(logRoutes({ orm, log: new LogBook(stores, now) }), { prefix: '/log' });
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       for (const name of KIND_NAMES) await api.register(documentRoutesOf(name), { prefix: `/${KINDS[name].path}` });
     },

@@ -9,6 +9,8 @@ import { isDeepStrictEqual } from 'node:util';
 import { createGunzip, createGzip } from 'node:zlib';
 import { z } from 'zod';
 import { timeText, type Row } from '../documents.ts';
+import { LogLineSchema, logLines, putLogLines, type LogLine } from '../log/logArchive.ts';
+import { nextRevision } from '../ledger.ts';
 import type { Stores } from '../shelf.ts';
 
 /** Lines brought in between two breaths. */
@@ -16,8 +18,14 @@ const SLICE = 100;
 /** Longest line, characters: far above the largest document. */
 const LONGEST_LINE = 16_000_000;
 
-const HeadSchema = z.strictObject({ format: z.literal('hushto-archive'), version: z.literal(1), madeAt: z.string() });
-const LineSchema = z.strictObject({
+/** The second version has the log too. */
+const VERSION = 2;
+const HeadSchema = z.strictObject({
+  format: z.literal('hushto-archive'),
+  version: z.literal([1, VERSION]),
+  madeAt: z.string(),
+});
+const DocumentLineSchema = z.strictObject({
   kind: z.enum(KIND_NAMES as [KindName, ...KindName[]]),
   id: z.string().min(1).max(64),
   title: z.string().max(400),
@@ -28,32 +36,37 @@ const LineSchema = z.strictObject({
   /** Its JSON as it is stored, whether or not it can be read. */
   document: z.string(),
 });
-type Line = z.infer<typeof LineSchema>;
+type DocumentLine = z.infer<typeof DocumentLineSchema>;
+const LineSchema = z.union([DocumentLineSchema, LogLineSchema]);
+type Line = DocumentLine | LogLine;
+const isOfLog = (line: Line): line is LogLine => 'log' in line;
 const FootSchema = z.strictObject({ lines: z.number().int(), sha256: z.string() });
 
 /**
  * Everything that is kept as one file: gzip over lines of JSON, a head, a line for each document (deleted ones and those that cannot be
- * read too, exactly as they are stored), and a foot with their number and digest.
+ * read too, exactly as they are stored), one for each row of the log, and a foot with their number and digest.
+ * @param previews whether the small pictures of the log's frames go along
  */
-export function writeArchive(em: EntityManager, stores: Stores, madeAt: Date): Readable {
+export function writeArchive(em: EntityManager, stores: Stores, madeAt: Date, previews = true): Readable {
   async function* lines(): AsyncGenerator<string> {
-    yield `${JSON.stringify({ format: 'hushto-archive', version: 1, madeAt: madeAt.toISOString() })}\n`;
+    yield `${JSON.stringify({ format: 'hushto-archive', version: VERSION, madeAt: madeAt.toISOString() })}\n`;
     const digest = createHash('sha256');
     let count = 0;
-    for (const kind of KIND_NAMES)
-      for await (const row of stores[kind].rows(em)) {
-        const line = `${JSON.stringify(lineOf(kind, row))}\n`;
-        digest.update(line);
-        count += 1;
-        yield line;
-      }
+    const counted = (value: Line): string => {
+      const line = `${JSON.stringify(value)}\n`;
+      digest.update(line);
+      count += 1;
+      return line;
+    };
+    for (const kind of KIND_NAMES) for await (const row of stores[kind].rows(em)) yield counted(lineOf(kind, row));
+    for await (const line of logLines(em, previews)) yield counted(line);
     yield `${JSON.stringify({ lines: count, sha256: digest.digest('hex') })}\n`;
   }
   // Torn off where a line fails: an archive without its foot is refused by whoever reads it.
   return pipeline(Readable.from(lines()), createGzip(), () => undefined);
 }
 
-const lineOf = (kind: KindName, { id, title, document, format, createdAt, updatedAt, deletedAt }: Row): Line => ({
+const lineOf = (kind: KindName, { id, title, document, format, createdAt, updatedAt, deletedAt }: Row): DocumentLine => ({
   kind,
   id,
   title,
@@ -72,11 +85,13 @@ const lineOf = (kind: KindName, { id, title, document, format, createdAt, update
 export async function readArchive(em: EntityManager, stores: Stores, file: string): Promise<Brought> {
   await eachSlice(file, async () => undefined);
   const brought: Brought = { added: 0, same: 0, beside: 0 };
+  const came = new Set<string>();
   await em.transactional((inner) =>
     eachSlice(file, async (lines) => {
+      const documents = lines.filter((line): line is DocumentLine => !isOfLog(line));
       for (const kind of KIND_NAMES) {
         const rows: Row[] = [];
-        for (const line of lines.filter((one) => one.kind === kind)) {
+        for (const line of documents.filter((one) => one.kind === kind)) {
           const there = await stores[kind].findRow(inner, line.id);
           if (there && isSame(kind, there, rowOf(line))) brought.same += 1;
           else {
@@ -86,12 +101,15 @@ export async function readArchive(em: EntityManager, stores: Stores, file: strin
         }
         await stores[kind].putRows(inner, rows);
       }
+      const ofLog = lines.filter(isOfLog);
+      if (ofLog.length > 0) await nextRevision(inner);
+      await putLogLines(inner, ofLog, came, brought);
     }),
   );
   return brought;
 }
 
-const rowOf = ({ kind: _kind, createdAt, updatedAt, deletedAt, ...line }: Line): Row => ({
+const rowOf = ({ kind: _kind, createdAt, updatedAt, deletedAt, ...line }: DocumentLine): Row => ({
   ...line,
   revision: 0,
   createdAt: new Date(createdAt),
@@ -114,7 +132,7 @@ function opened(kind: KindName, { format, document }: Pick<Row, 'format' | 'docu
 }
 
 /** With its title saying where it comes from, where it can be read. */
-function marked(line: Line): Partial<Row> {
+function marked(line: DocumentLine): Partial<Row> {
   const document = opened(line.kind, line);
   const title = `${line.title.slice(0, 100)}, archived`;
   if (document === null) return { title };
@@ -152,7 +170,7 @@ async function takeSlices(file: string, take: (lines: readonly Line[]) => Promis
     const json = parsed(text);
     if (number === 0) {
       if (!HeadSchema.safeParse(json).success)
-        throw bad('Its first line does not say that it is an archive of Hushto, version 1.');
+        throw bad('Its first line does not say that it is an archive of Hushto, version 1 or 2.');
     } else {
       const foot = FootSchema.safeParse(json);
       if (foot.success) {

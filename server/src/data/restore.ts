@@ -3,6 +3,7 @@ import { MikroORM } from '@mikro-orm/libsql';
 import { chmodSync, copyFileSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { NEW_PAST_SQL } from '../ledger.ts';
+import { LOG_TABLES } from '../log/logArchive.ts';
 import { ormConfig } from '../mikro-orm.config.ts';
 import type { Backups } from './backups.ts';
 import { soundnessOf } from './soundness.ts';
@@ -41,6 +42,9 @@ async function replaceContents(orm: MikroORM, copy: string): Promise<void> {
         await inner.execute(`delete from main.\`${table}\``);
         await inner.execute(`insert into main.\`${table}\` (${columns}) select ${columns} from restored.\`${table}\``);
       }
+      // Those that point at others go first, and come last.
+      for (const table of [...LOG_TABLES].reverse()) await inner.execute(`delete from main.\`${table}\``);
+      for (const table of LOG_TABLES) await inner.execute(`insert into main.\`${table}\` select * from restored.\`${table}\``);
       for (const sql of NEW_PAST_SQL) await inner.execute(sql);
     });
   } finally {

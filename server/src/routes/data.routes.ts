@@ -33,6 +33,9 @@ interface DataRoutes {
   tellsFolder: boolean;
 }
 
+const ArchiveQuery = z.strictObject({
+  previews: z.enum(['yes', 'no']).default('yes').describe('whether the small pictures of the log go along'),
+});
 const LARGEST_ARCHIVE_BYTES = 1_073_741_824;
 
 /** Your data as a whole: what there is, its backups, one archive out and in, and what stands aside. */
@@ -72,10 +75,11 @@ export function dataRoutes({ orm, stores, backups, now, tellsFolder }: DataRoute
         return reply.status(204).send(null);
       },
     );
-    app.get('/archive', { schema: { tags, description: 'Everything as one file.' } }, (_request, reply) => {
+    const archived = { tags, description: 'Everything as one file.', querystring: ArchiveQuery };
+    app.get('/archive', { schema: archived }, ({ query }, reply) => {
       const day = now().toISOString().slice(0, 10);
       void reply.header('content-disposition', `attachment; filename="hushto-everything-${day}.ndjson.gz"`);
-      return reply.type('application/gzip').send(writeArchive(orm.em.fork(), stores, now()));
+      return reply.type('application/gzip').send(writeArchive(orm.em.fork(), stores, now(), query.previews === 'yes'));
     });
     app.post(
       '/archive',

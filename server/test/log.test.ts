@@ -1,0 +1,284 @@
+import type { NewFrame } from '@hushto/contract';
+import { VERDICTS } from '@hushto/core';
+import { expect } from 'chai';
+import { createHash } from 'node:crypto';
+import { exampleBrief } from '../../core/test/briefs.ts';
+import { testServer, type TestServer } from './helpers.ts';
+
+const START = Date.UTC(2027, 0, 14, 15, 0);
+const MINUTE = 60_000;
+
+/** A frame taken so many minutes into the evening, by a clock one hour ahead of UTC. */
+function frame(name: string, minutes: number, more: Partial<NewFrame> = {}): NewFrame {
+  const at = START + minutes * MINUTE;
+  return {
+    digest: createHash('sha256').update(name).digest('hex'),
+    name: `${name}.jpg`,
+    bytes: 5_000_000,
+    takenAt: new Date(at).toISOString(),
+    wallClock: new Date(at + 60 * MINUTE).toISOString().slice(0, 19),
+    zoned: true,
+    widthPx: 6000,
+    heightPx: 4000,
+    orientation: 1,
+    camera: 'A body of mine',
+    lens: '28 mm f/2.8',
+    shutterS: 1 / 203.187,
+    fNumber: 2.8284,
+    iso: 6400,
+    focalLengthMm: 18.3,
+    equivalentMm: 28,
+    ...more,
+  };
+}
+
+describe('the log', () => {
+  let server: TestServer;
+  beforeEach(async () => (server = await testServer()));
+  afterEach(() => server.close());
+  const add = (...frames: NewFrame[]) => server.send('POST', '/api/log/frames', { frames });
+  const page = async (query = '') => (await server.send('GET', `/api/log/frames${query}`)).body;
+  const names = async (query = ''): Promise<string[]> => (await page(query)).frames.map(({ name }: any) => name);
+  const judge = (verdicts: { id: string; verdict: string | null }[]) => server.send('POST', '/api/log/verdicts', { verdicts });
+
+  it('takes a frame in once, however often it is sent, and says which were there', async () => {
+    const first = await add(frame('one', 0), frame('two', 1));
+    const again = await add(frame('two', 1), frame('three', 2));
+    expect(first.body.frames.map(({ known }: any) => known)).to.deep.equal([false, false]);
+    expect(again.body.frames.map(({ known }: any) => known)).to.deep.equal([true, false]);
+    expect(again.body.frames[0].id).to.equal(first.body.frames[1].id);
+    expect(await names()).to.deep.equal(['three.jpg', 'two.jpg', 'one.jpg']);
+    const { digest } = frame('one', 0);
+    const known = await server.send('POST', '/api/log/frames/known', { digests: [digest, 'a'.repeat(64)] });
+    expect(known.body.digests).to.deep.equal([digest]);
+  });
+
+  it('takes all that are sent together or none of them', async () => {
+    const { status, body } = await add(frame('good', 0), { ...frame('bad', 1), orientation: 9 });
+    expect(status).to.equal(400);
+    expect(body.error.issues[0].path).to.equal('frames.1.orientation');
+    expect((await page()).total).to.equal(0);
+  });
+
+  it('begins another outing after four hours without a frame, and joins what comes late to its own', async () => {
+    await add(frame('evening', 0), frame('night', 239), frame('next day', 239 + 241));
+    await add(frame('late', 100), frame('undated', 0, { takenAt: null, wallClock: null }));
+    const { outings, frames } = (await server.send('GET', '/api/log')).body;
+    expect(frames).to.equal(5);
+    expect(outings.map(({ frames: n }: any) => n)).to.deep.equal([1, 3, 1]);
+    expect(outings[2].startedAt).to.equal(null);
+    expect(await names(`?outing=${outings[1].id}`)).to.deep.equal(['night.jpg', 'late.jpg', 'evening.jpg']);
+  });
+
+  it('finds the brief a frame was taken for by the clock of the run sheet, and which of its takes', async () => {
+    const brief = (await server.send('POST', '/api/briefs', exampleBrief())).body.id;
+    const sheet = { title: 'Lantern evening', day: '2027-01-14', startsAt: '15:50', timeZone: 'Etc/GMT-1', placeId: null, segments: [{ id: 'a', title: '', briefId: brief, minutes: 30, light: { from: 'brief' }, pressesPerMinute: 1, burst: null }], carried: { bits: 14, compression: 'lossless', cardGb: 64, cards: 1, ratedShots: 400, batteries: 1, temperatureC: 20, bufferFrames: 40, writeMBs: 150, cullS: 2 }, checks: { before: [], arrival: [], afterwards: [] } };
+    const made = await server.send('POST', '/api/run-sheets', sheet);
+    expect(made.status, JSON.stringify(made.body)).to.equal(201);
+    // 16:00 by the clock there is in the stretch from 15:50 to 16:20; 16:20 is past it.
+    await add(frame('in it', 0), frame('after it', 20), frame('streak', 1, { shutterS: 1 / 5, iso: 160, fNumber: 2.8284 }));
+    const { frames } = await page();
+    expect(frames.map((one: any) => [one.name, one.briefId, one.take])).to.deep.equal([
+      ['after it.jpg', null, null],
+      ['streak.jpg', brief, 'streak'],
+      ['in it.jpg', brief, null],
+    ]);
+    expect(frames[2].distanceM).to.equal(4);
+    // 1.4 m/s across at 4 m, 18.3 mm, 1/256 s smear 25.13 µm; a tolerance is the height by 683.
+    expect(frames[2].smear).to.be.closeTo((25.13 * (1.6 / 1.4) * (256 / 203.187)) / (15_600 / 683), 0.002);
+    expect((await server.send('GET', '/api/log')).body.outings[0]).to.include({ title: 'Lantern evening', runSheetId: made.body.id });
+    expect(await names('?take=plan')).to.deep.equal(['in it.jpg']);
+    const before = await server.send('POST', '/api/log/frames/brief', { ids: [frames[2].id], briefId: null });
+    expect(before.body).to.deep.equal([{ id: frames[2].id, briefId: brief }]);
+    expect((await page()).frames[2]).to.include({ briefId: null, smear: null, distanceM: null });
+  }); // prettier-ignore
+
+  it('makes drafts of a body and a lens it does not know, once, and finds those it does by their names', async () => {
+    await add(frame('one', 0, { lens: '24-70mm F4' }), frame('two', 1, { camera: 'Full frame 24 MP', lens: '85 mm f/1.8' }));
+    await add(frame('three', 2, { lens: '24-70mm F4' }));
+    const bodies = (await server.send('GET', '/api/bodies')).body;
+    const drafts = bodies.filter(({ document }: any) => document.label === 'A body of mine');
+    expect(drafts).to.have.length(1);
+    // 28/18.3 is a crop of 1.53: APS-C; 6000 × 4000 pixels.
+    expect(drafts[0].document).to.include({ widthMm: 23.5, megapixels: 24 });
+    expect(drafts[0].document.guessed).to.include('widthMm');
+    const lenses = (await server.send('GET', '/api/lenses')).body;
+    const zoom = lenses.filter(({ document }: any) => document.label === '24-70mm F4');
+    expect(zoom).to.have.length(1);
+    expect(zoom[0].document).to.include({ focalFromMm: 24, focalToMm: 70, widestFAtFrom: 4, widestFAtTo: 4 });
+    const { gear } = (await server.send('GET', '/api/log')).body;
+    const starter = bodies.find(({ document }: any) => document.label === 'Full frame 24 MP');
+    expect(gear.find(({ writtenAs }: any) => writtenAs === 'Full frame 24 MP').documentId).to.equal(starter.id);
+    expect(gear.find(({ writtenAs }: any) => writtenAs === 'A body of mine').documentId).to.equal(drafts[0].id);
+  });
+
+  it('keeps a verdict, and gives back what was there to be put back', async () => {
+    const { frames } = (await add(frame('one', 0, { verdict: 'grain' }), frame('two', 1))).body;
+    const [one, two] = frames.map(({ id }: any) => id);
+    const before = await judge([{ id: one, verdict: 'keeper' }, { id: two, verdict: 'hands' }]);
+    expect(before.body.verdicts).to.deep.equal([{ id: one, verdict: 'grain' }, { id: two, verdict: null }]);
+    expect(await names('?verdict=hands')).to.deep.equal(['two.jpg']);
+    await judge(before.body.verdicts);
+    expect(await names('?verdict=none')).to.deep.equal(['two.jpg']);
+    expect(await names('?verdict=judged')).to.deep.equal(['one.jpg']);
+    expect((await judge([{ id: one, verdict: 'keeper' }, { id: 'nobody', verdict: 'keeper' }])).status).to.equal(404);
+    expect(await names('?verdict=grain')).to.deep.equal(['one.jpg']);
+  }); // prettier-ignore
+
+  it('filters by any figure, ends of the range included', async () => {
+    await add(frame('slow', 0, { shutterS: 1 / 60 }), frame('middle', 1, { shutterS: 1 / 125 }), frame('fast', 2, { shutterS: 1 / 250 }), frame('blank', 3, { shutterS: null, iso: null }));
+    expect(await names(`?shutterS.from=${1 / 125}`)).to.deep.equal(['middle.jpg', 'slow.jpg']);
+    expect(await names(`?shutterS.to=${1 / 125}`)).to.deep.equal(['fast.jpg', 'middle.jpg']);
+    const [{ ev100 }] = (await page('?ev100.from=0')).frames;
+    expect(await names(`?ev100.from=${ev100}&ev100.to=${ev100}`)).to.deep.equal(['fast.jpg']);
+    expect((await server.send('GET', '/api/log/frames?shutter=1')).status).to.equal(400);
+    // Pages join to the whole.
+    expect([...(await names('?limit=3')), ...(await names('?limit=3&offset=3'))]).to.deep.equal(await names());
+  }); // prettier-ignore
+
+  it('groups bursts, and near duplicates by their likeness', async () => {
+    const second = 1 / 60;
+    const { frames } = (await add(frame('a1', 0), frame('a2', second / 2), frame('b', 5), frame('c1', 10), frame('c2', 10 + second, { shutterS: 1 / 60 }))).body;
+    const ids = frames.map(({ id }: any) => id);
+    const { outings } = (await server.send('GET', '/api/log')).body;
+    const group = () => server.send('POST', `/api/log/outings/${outings[0].id}/group`);
+    const bursts = async () => (await page()).frames.map(({ burstId }: any) => burstId).reverse();
+    await group();
+    const [a1, a2, ...others] = await bursts();
+    expect(a1).to.be.a('string').and.equal(a2);
+    expect(others).to.deep.equal([null, null, null]);
+    for (const [i, likeness] of [[3, '0'.repeat(64)], [4, `3${'0'.repeat(63)}`]] as const)
+      await server.app.inject({ method: 'PUT', url: `/api/log/frames/${ids[i]}/preview?likeness=${likeness}`, headers: { host: '127.0.0.1', 'content-type': 'image/webp' }, payload: webp(i) });
+    await group();
+    const [, , b, c1, c2] = await bursts();
+    expect(b).to.equal(null);
+    expect(c1).to.be.a('string').and.equal(c2);
+  }); // prettier-ignore
+
+  it('keeps a preview as it was sent, refuses what is none, and forgets them all when asked', async () => {
+    const [{ id }] = (await add(frame('one', 0))).body.frames;
+    const put = (payload: Buffer) =>
+      server.app.inject({ method: 'PUT', url: `/api/log/frames/${id}/preview`, headers: { host: '127.0.0.1', 'content-type': 'image/webp' }, payload });
+    expect((await put(webp(7))).statusCode).to.equal(204);
+    const get = () => server.app.inject({ url: `/api/log/frames/${id}/preview`, headers: { host: '127.0.0.1' } });
+    expect((await get()).rawPayload).to.deep.equal(webp(7));
+    expect((await page()).frames[0].preview).to.equal(true);
+    expect((await put(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).statusCode).to.equal(400);
+    expect((await put(Buffer.concat([webp(1), Buffer.alloc(65_536)]))).statusCode).to.equal(413);
+    expect((await get()).rawPayload).to.deep.equal(webp(7));
+    await server.send('DELETE', '/api/log/previews');
+    expect((await get()).statusCode).to.equal(404);
+    expect((await page()).total).to.equal(1);
+  }); // prettier-ignore
+
+  it('deletes frames so that it can be undone, and brings one back that is dropped again', async () => {
+    const { frames } = (await add(frame('one', 0, { verdict: 'keeper' }), frame('two', 1))).body;
+    await server.send('POST', '/api/log/frames/delete', { ids: frames.map(({ id }: any) => id) });
+    expect((await page()).total).to.equal(0);
+    expect((await server.send('GET', '/api/log')).body.outings).to.deep.equal([]);
+    await server.send('POST', '/api/log/frames/restore', { ids: [frames[0].id] });
+    expect(await names('?verdict=keeper')).to.deep.equal(['one.jpg']);
+    expect((await add(frame('two', 1))).body.frames).to.deep.equal([{ id: frames[1].id, known: false }]);
+    expect(await names()).to.deep.equal(['two.jpg', 'one.jpg']);
+  });
+
+  it('says the same as counting by hand', async () => {
+    const shutters = [1 / 15, 1 / 30, 1 / 60, 1 / 125, 1 / 250];
+    const frames = Array.from({ length: 120 }, (_, i) =>
+      frame(`n${i}`, i, {
+        shutterS: shutters[i % 5]!,
+        // Slower is lost to the hands more often: 4, 3, 2, 1 and 0 of each 4.
+        verdict: i % 24 === 23 ? VERDICTS[(i / 24) % 5 | 0]! : (i / 5) % 4 < 4 - (i % 5) ? 'hands' : 'keeper',
+      }),
+    );
+    await add(...frames);
+    const says = (await server.send('GET', '/api/log/says')).body;
+    const count = (some: NewFrame[], verdict: string) => some.filter((one) => one.verdict === verdict).length;
+    expect(says.all).to.include({ frames: 120, judged: 120, keeper: count(frames, 'keeper'), hands: count(frames, 'hands'), focus: count(frames, 'focus') });
+    for (const shutterS of shutters) {
+      const own = frames.filter((one) => one.shutterS === shutterS);
+      const row = says.byShutterAndFocal.find((one: any) => Math.abs(Math.log2(one.shutterS / shutterS)) < 1 / 6);
+      expect(row).to.include({ frames: own.length, keeper: count(own, 'keeper'), hands: count(own, 'hands') });
+    }
+    const hands = says.limits.find(({ fault }: any) => fault === 'hands');
+    expect(hands.frames).to.equal(count(frames, 'keeper') + count(frames, 'hands'));
+    expect(hands.low).to.be.below(hands.at);
+    expect(hands.high).to.be.above(hands.at);
+    const some = (await server.send('GET', `/api/log/says?shutterS.to=${1 / 100}`)).body;
+    expect(some.all.frames).to.equal(48);
+    expect((await server.send('GET', '/api/log/says?outing=nobody')).body).to.deep.include({ limits: [], beyondHands: null, byIso: [] });
+  }); // prettier-ignore
+
+  it('goes out as a table with every frame, where no name is a formula', async () => {
+    await add(frame('=1+1', 0, { name: '=1+1.jpg', verdict: 'keeper' }), frame('two', 1));
+    const { body } = await server.app.inject({ url: '/api/log/frames.csv', headers: { host: '127.0.0.1' } });
+    const lines = body.trim().split('\r\n');
+    expect(lines).to.have.length(3);
+    expect(lines[0]!.split(',').slice(0, 6)).to.deep.equal(['name', 'taken', 'clock', 'shutter_s', 'f_number', 'iso']);
+    expect(lines[1])
+      .to.match(/^"'=1\+1\.jpg",2027-01-14T15:00:00\.000Z,2027-01-14T16:00:00,/)
+      .and.match(/,keeper$/);
+  });
+
+  describe('in an archive of everything', () => {
+    const put = (id: string, seed: number) =>
+      server.app.inject({ method: 'PUT', url: `/api/log/frames/${id}/preview?likeness=${'a'.repeat(64)}&sharpness=2.5`, headers: { host: '127.0.0.1', 'content-type': 'image/webp' }, payload: webp(seed) });
+    const archive = async (query = ''): Promise<Buffer> =>
+      (await server.app.inject({ url: `/api/data/archive${query}`, headers: { host: '127.0.0.1' } })).rawPayload;
+    const bring = async (to: TestServer, payload: Buffer) =>
+      (await to.app.inject({ method: 'POST', url: '/api/data/archive', headers: { host: '127.0.0.1', 'content-type': 'application/gzip' }, payload })).json();
+    const rows = async (of: TestServer): Promise<Record<string, unknown[]>> =>
+      Object.fromEntries(
+        await Promise.all(
+          ['outing', 'burst', 'frame', 'verdict', 'preview', 'gear'].map(async (name) => [name, await of.orm.em.fork().execute(`select * from log_${name} order by 1, 2`)]),
+        ),
+      ) as Record<string, unknown[]>;
+    let ids: string[];
+    beforeEach(async () => {
+      const { frames } = (await add(frame('one', 0, { verdict: 'keeper' }), frame('two', 1 / 60), frame('undated', 0, { takenAt: null, wallClock: null }))).body;
+      ids = frames.map(({ id }: any) => id);
+      await judge([{ id: ids[1]!, verdict: 'hands' }, { id: ids[0]!, verdict: null }]);
+      await put(ids[0]!, 3);
+      const { outings } = (await server.send('GET', '/api/log')).body;
+      for (const { id } of outings) await server.send('POST', `/api/log/outings/${id}/group`);
+      await server.send('POST', '/api/log/frames/delete', { ids: [ids[2]] });
+    });
+
+    it('comes back row by row in an empty database, previews and what was deleted included', async () => {
+      const empty = await testServer();
+      const before = await rows(server);
+      expect(Object.values(before).every(({ length }) => length > 0)).to.equal(true);
+      expect((await bring(empty, await archive())).added).to.be.at.least(3);
+      expect(await rows(empty)).to.deep.equal(before);
+      expect((await bring(empty, await archive())).added).to.equal(0);
+      expect(await rows(empty)).to.deep.equal(before);
+      await empty.close();
+    });
+
+    it('leaves the previews out if wished', async () => {
+      const empty = await testServer();
+      await bring(empty, await archive('?previews=no'));
+      const { preview, ...others } = await rows(empty);
+      const { preview: _preview, ...before } = await rows(server);
+      expect(preview).to.deep.equal([]);
+      expect(others).to.deep.equal(before);
+      await empty.close();
+    });
+
+    it('changes nothing of frames that are there already, under whatever id', async () => {
+      const other = await testServer();
+      await other.send('POST', '/api/log/frames', { frames: [frame('one', 0, { verdict: 'grain' })] });
+      const brought = await bring(other, await archive());
+      expect(brought.same).to.be.at.least(1);
+      const { frames } = (await other.send('GET', '/api/log/frames')).body;
+      expect(frames.map(({ name, verdict, preview }: any) => [name, verdict, preview])).to.have.deep.members([
+        ['one.jpg', 'grain', false],
+        ['two.jpg', 'hands', false],
+      ]);
+      await other.close();
+    });
+  });
+}); // prettier-ignore
+
+/** Bytes that begin as WebP does. */
+const webp = (seed: number): Buffer => Buffer.concat([Buffer.from('RIFF'), Buffer.from([24, 0, 0, 0]), Buffer.from('WEBP'), Buffer.alloc(20, seed)]); // prettier-ignore
