@@ -40,6 +40,7 @@ export const NewFrameSchema = z.strictObject({
   ...setting,
   verdict: z.enum(VERDICTS).optional(),
   briefId: id.describe('the brief it was taken for; found by the run sheet where nothing is said').optional(),
+  take: z.enum(TAKE_CODES).describe('another take of its brief; the nearest is found where nothing is said').optional(),
   /** Of the simulated camera: from what its preview is drawn. */
   seed: z.number().int().min(0).max(0xffffffff).optional(),
 });

@@ -36,6 +36,8 @@ import {
 } from '@hushto/contract';
 import { THING_NAMES } from '@hushto/words';
 
+export { portAlderLog } from './portAlderLog.ts';
+
 /** The four briefs of Port Alder's lantern week. Town, people and results are invented. */
 export const PORT_ALDER_BRIEFS: readonly Brief[] = [
   {

@@ -13,7 +13,7 @@ import { z } from 'zod';
 import { answerBrokenRequest, answerErrors } from './answers.ts';
 import { readJsonBodies } from './bodies.ts';
 import type { Backups } from './data/backups.ts';
-import { LogBook } from './log/logBook.ts';
+import type { LogBook } from './log/logBook.ts';
 import type { Network } from './network.ts';
 import type { Pairing } from './pairing.ts';
 import type { Planner } from './planner/planner.ts';
@@ -30,6 +30,7 @@ import { addDemo, type Stores } from './shelf.ts';
 export interface AppDependencies {
   orm: MikroORM;
   stores: Stores;
+  log: LogBook;
   planner: Planner;
   /** Null for a database in memory. */
   backups: Backups | null;
@@ -56,6 +57,7 @@ const HTTPS_ONLY_S = 31_536_000;
 export async function buildApp({
   orm,
   stores,
+  log,
   planner,
   backups,
   now,
@@ -149,7 +151,7 @@ export async function buildApp({
         },
         async () => {
           const em = orm.em.fork();
-          await addDemo(em, stores);
+          await addDemo(em, stores, log);
           return stores.briefs.list(em);
         },
       );
@@ -157,7 +159,7 @@ export async function buildApp({
       await api.register(planRoutes({ orm, holds: stores.holds, planner }));
       await api.register(changesRoutes({ orm, stores }));
       await api.register(dataRoutes({ orm, stores, backups, now, tellsFolder: !network }), { prefix: '/data' });
-      await api.register(logRoutes({ orm, log: new LogBook(stores, now) }), { prefix: '/log' });
+      await api.register(logRoutes({ orm, log }), { prefix: '/log' });
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       for (const name of KIND_NAMES) await api.register(documentRoutesOf(name), { prefix: `/${KINDS[name].path}` });
     },

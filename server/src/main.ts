@@ -8,6 +8,7 @@ import { dataFolder } from './data/folder.ts';
 import { lockFolder } from './data/lock.ts';
 import { StartFailure } from './data/startFailure.ts';
 import { readLedger } from './ledger.ts';
+import { LogBook } from './log/logBook.ts';
 import { networkFrom } from './network.ts';
 import { Pairing } from './pairing.ts';
 import { createPlanner } from './planner/planner.ts';
@@ -50,13 +51,15 @@ async function start(): Promise<void> {
   const { orm, backups, close, unlock } = await dataIn(folder);
   const now = (): Date => new Date();
   const stores = storesWith(now);
-  await fillShelf(orm, stores, { demo: process.env['HUSHTO_DEMO'] === '1' });
+  const log = new LogBook(stores, now);
+  await fillShelf(orm, stores, log, { demo: process.env['HUSHTO_DEMO'] === '1' });
   const networkPort = port === 0 ? 0 : port + 1;
   const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, now);
   const planner = createPlanner();
   const dependencies = {
     orm,
     stores,
+    log,
     planner,
     backups,
     now,

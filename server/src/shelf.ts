@@ -1,6 +1,7 @@
 import { KIND_NAMES, kindOf, STARTER_BODIES, STARTER_LENSES, type DocumentOf, type KindName } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import { Documents } from './documents.ts';
+import type { LogBook } from './log/logBook.ts';
 
 /** A store for each kind of document. */
 export type Stores = { [Name in KindName]: Documents<Name> };
@@ -19,25 +20,40 @@ async function portAlder() {
     holds: demo.PORT_ALDER_HOLDS,
     tastes: demo.PORT_ALDER_TASTES,
   } as const;
-  return { goods, eveningTitle: demo.PORT_ALDER_EVENING, eveningOf: demo.portAlderRunSheet };
+  return { goods, eveningTitle: demo.PORT_ALDER_EVENING, eveningOf: demo.portAlderRunSheet, logOf: demo.portAlderLog };
 }
 
 /** Puts the starter bodies and lenses on an untouched shelf; with `demo`, what belongs to Port Alder where nothing of its kind ever was. */
-export async function fillShelf(orm: MikroORM, stores: Stores, { demo }: { demo: boolean }): Promise<void> {
+export async function fillShelf(orm: MikroORM, stores: Stores, log: LogBook, { demo }: { demo: boolean }): Promise<void> {
   const em = orm.em.fork();
   await addAll(em, stores, STARTERS, (name) => stores[name].isUntouched(em));
   if (!demo) return;
   const { goods } = await portAlder();
   await addAll(em, stores, goods, (name) => stores[name].isUntouched(em));
   if (await stores.runSheets.isUntouched(em)) await addEvening(em, stores);
+  if (await log.isUntouched(em)) await addLog(em, stores, log);
 }
 
 /** Adds what belongs to Port Alder and is not there by title. */
-export async function addDemo(em: EntityManager, stores: Stores): Promise<void> {
+export async function addDemo(em: EntityManager, stores: Stores, log: LogBook): Promise<void> {
   const { goods, eveningTitle } = await portAlder();
   await addAll(em, stores, goods, async () => true);
   const sheets = await stores.runSheets.list(em);
   if (!sheets.some(({ document }) => document.title === eveningTitle)) await addEvening(em, stores);
+  await addLog(em, stores, log);
+}
+
+/** Frames taken in at once. */
+const FRAMES_AT_ONCE = 200;
+
+/** The frames of the lantern evening; those that are there are left. */
+async function addLog(em: EntityManager, stores: Stores, log: LogBook): Promise<void> {
+  const { eveningTitle, logOf } = await portAlder();
+  const evening = (await stores.runSheets.list(em)).find(({ document }) => document.title === eveningTitle);
+  if (!evening) return;
+  const frames = logOf(evening.document, await stores.briefs.list(em));
+  for (let from = 0; from < frames.length; from += FRAMES_AT_ONCE) await log.add(em, frames.slice(from, from + FRAMES_AT_ONCE));
+  for (const { id } of (await log.shelf(em)).outings) await log.group(em, id);
 }
 
 /** The lantern evening, with the briefs and the place it speaks of as they are stored. */

@@ -38,6 +38,7 @@ describe('the local network', () => {
     const shared = {
       orm: server.orm,
       stores: server.stores,
+      log: server.log,
       planner: planHere,
       backups: null,
       now,

@@ -4,6 +4,7 @@ import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../src/app.ts';
 import type { Backups } from '../src/data/backups.ts';
 import { openData } from '../src/data/database.ts';
+import { LogBook } from '../src/log/logBook.ts';
 import type { Planner } from '../src/planner/planner.ts';
 import { fillShelf, storesWith, type Stores } from '../src/shelf.ts';
 
@@ -11,6 +12,7 @@ export interface TestServer {
   app: FastifyInstance;
   orm: MikroORM;
   stores: Stores;
+  log: LogBook;
   backups: Backups | null;
   /** Sends JSON and gives status and body. */
   send(
@@ -44,11 +46,13 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
   const clock = (): Date => new Date(Date.UTC(2026, 0, 12, 18, 0, seconds++));
   const { orm, backups, close } = await openData(options.file ?? ':memory:', options.now ?? clock);
   const stores = storesWith(clock);
-  await fillShelf(orm, stores, { demo: options.demo ?? false });
+  const log = new LogBook(stores, clock);
+  await fillShelf(orm, stores, log, { demo: options.demo ?? false });
   const planner = options.planner ?? planHere;
   const app = await buildApp({
     orm,
     stores,
+    log,
     planner,
     backups,
     now: clock,
@@ -59,6 +63,7 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
     app,
     orm,
     stores,
+    log,
     backups,
     send: async (method, url, payload, headers = {}) => {
       const reply = await app.inject({

@@ -18,10 +18,11 @@ export interface TakenSetting {
   equivalentMm: number | null;
 }
 
-/** What is known beside it: the body, and the brief it was taken for. */
+/** What is known beside it: the body, the brief it was taken for, and whether its smear is no fault: it stood, or was to streak. */
 export interface TakenFor {
   sensor: Sensor | null;
   brief: Brief | null;
+  noSmear?: boolean;
 }
 
 /** Figures every frame of the log is compared by, at one viewing size for all: {@link LOG_VIEW_CPH}. Null where something is not known. */
@@ -45,7 +46,7 @@ export const LOG_VIEW_CPH = VIEWING_CPH.wide2048;
 const FULL_FRAME = { widthMm: 36, heightMm: 24 };
 
 /** Works out the figures of a frame. Leaves out cropping afterwards; what the camera did not write stays null. */
-export function takenFigures(taken: TakenSetting, { sensor, brief }: TakenFor): TakenFigures {
+export function takenFigures(taken: TakenSetting, { sensor, brief, noSmear = false }: TakenFor): TakenFigures {
   const { shutterS, fNumber, iso, focalLengthMm } = taken;
   const body = sensor ?? brief?.kit.sensor ?? null;
   const equivalentMm =
@@ -57,7 +58,7 @@ export function takenFigures(taken: TakenSetting, { sensor, brief }: TakenFor): 
     ev100: shutterS !== null && fNumber !== null && iso !== null ? exposureValue(shutterS, fNumber, iso) : null,
     equivalentMm,
     hold,
-    smear: brief && shutterS !== null ? smearOf(brief, shutterS, focalLengthMm, body) : null,
+    smear: brief && shutterS !== null && !noSmear ? smearOf(brief, shutterS, focalLengthMm, body) : null,
     snr: body && iso !== null ? grainAtIso(body, iso, [LOG_VIEW_CPH]).views[0]!.snr : null,
     heldChance: brief && hold !== null ? handsOfBrief(brief).chanceAt(hold) : null,
   };

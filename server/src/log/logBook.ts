@@ -54,7 +54,7 @@ interface Span {
   moved: boolean;
 }
 
-type Written = Pick<NewFrame, 'shutterS' | 'fNumber' | 'iso' | 'focalLengthMm' | 'equivalentMm' | 'camera'>;
+type Written = Pick<NewFrame, 'shutterS' | 'fNumber' | 'iso' | 'focalLengthMm' | 'equivalentMm' | 'camera' | 'take'>;
 type FrameRow = Record<string, string | number | null>;
 
 /** Frames really taken, by outing and burst, with what was said of them. Each change is one transaction. */
@@ -364,12 +364,13 @@ export class LogBook {
   #figures(taken: Written, briefId: string | null, known: Known) {
     const brief = briefId === null ? null : (known.briefs.get(briefId) ?? null);
     const sensor = taken.camera === null ? null : (known.bodies.get(taken.camera) ?? null);
-    const figures = takenFigures(taken, { sensor, brief });
+    const take = taken.take ?? this.#takeOf(taken, briefId, brief, known);
+    const figures = takenFigures(taken, { sensor, brief, noSmear: take === 'still' || take === 'streak' });
     const distanceM = brief?.subject.distanceM ?? null;
     return {
       ...figures,
       distanceM,
-      take: this.#takeOf(taken, briefId, brief, known),
+      take,
       shutterThirds: classOf(taken.shutterS, 3),
       isoThirds: classOf(taken.iso, 3, 100),
       focalHalves: classOf(figures.equivalentMm, 2),
