@@ -68,7 +68,7 @@ export type CeilingAnswer = z.infer<typeof CeilingAnswerSchema>;
 
 /** Scenes that tests of the eyes are shown on. */
 export const TEST_SCENES = [
-  'street', 'concert', 'wildlife', 'action', 'quay', 'window', 'cyclist', 'drummer', 'ape', 'bird', 'runner',
+  'street', 'concert', 'wildlife', 'action', 'quay', 'window', 'cyclist', 'drummer', 'ape', 'bird', 'runner', 'train',
 ] as const; // prettier-ignore
 export type TestScene = (typeof TEST_SCENES)[number];
 

@@ -104,6 +104,7 @@ export const LogFilterSchema = z.strictObject({
   verdict: z.enum([...VERDICTS, 'none', 'judged']).optional(),
   camera: written.optional(),
   lens: written.optional(),
+  undrawn: z.literal('yes').describe('of the simulated camera, without a preview yet').optional(),
   ...bounds,
 });
 export type LogFilter = z.infer<typeof LogFilterSchema>;
@@ -178,6 +179,8 @@ export const LogLimitSchema = z.object({
   lost: z.number().int(),
   moreFrames: z.number().int().nullable(),
 });
+
+export type LogLimit = z.infer<typeof LogLimitSchema>;
 
 /** What the chosen frames say. Shutters, ISO, focal lengths and distances are middles of their classes. */
 export const LogSaysSchema = z.object({

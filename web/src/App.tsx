@@ -15,6 +15,8 @@ const TasteScreen = lazy(async () => ({ default: (await import('./screens/You/Ta
 const FiguresScreen = lazy(async () => ({ default: (await import('./screens/Kit/FiguresScreen.tsx')).FiguresScreen }));
 const MeasureScreen = lazy(async () => ({ default: (await import('./screens/Kit/MeasureScreen.tsx')).MeasureScreen }));
 const RunSheetScreen = lazy(async () => ({ default: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }));
+const FramesScreen = lazy(async () => ({ default: (await import('./screens/Log/FramesScreen.tsx')).FramesScreen }));
+const SaysScreen = lazy(async () => ({ default: (await import('./screens/Log/SaysScreen.tsx')).SaysScreen }));
 const DataScreen = lazy(async () => ({ default: (await import('./screens/Data/DataScreen.tsx')).DataScreen }));
 const PocketScreen = lazy(async () => ({ default: (await import('./screens/Pocket/PocketScreen.tsx')).PocketScreen }));
 // In development only: the kit of parts.
@@ -32,6 +34,9 @@ export function App() {
             <Route path="/card/:id" element={<CardScreen />} />
             <Route path="/light/:id?" element={<LightScreen />} />
             <Route path="/outings/:id?" element={<RunSheetScreen />} />
+            <Route path="/log" element={<Navigate to="/log/frames" replace />} />
+            <Route path="/log/frames" element={<FramesScreen />} />
+            <Route path="/log/says" element={<SaysScreen />} />
             <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
             <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
             <Route path="/you/taste/:id?" element={<TasteScreen />} />

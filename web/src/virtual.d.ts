@@ -11,7 +11,3 @@ declare module 'tz-lookup' {
   /** Time zone of a place, from a map shipped with it. */
   export default function tzLookup(latitudeDeg: number, longitudeDeg: number): string;
 }
-
-declare module 'exifr/dist/lite.esm.mjs' {
-  export { parse } from 'exifr';
-}

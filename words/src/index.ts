@@ -9,6 +9,7 @@ export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, FINISH_WORDS, SCHOOL_WORDS, st
 export { briefFileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
 export { rungWords } from './ladder.ts';
 export { liftOrIsoWords } from './liftOrIso.ts';
+export { VERDICT_WORDS, frameShare, limitWords, logWords, lostRunWords, shutterOfHold, type LostRun } from './log.ts';
 export * from './numbers.ts';
 export { problemWords } from './problems.ts';
 export { dayWords, provenanceWords } from './provenance.ts';

@@ -43,10 +43,9 @@ export function platform(): Scene {
       lamps: [
         ...lamps.map(({ lamp }) => lamp),
         ...[-4.1, -1.7].map((x): Lamp => ({ at: [x - 0.4, RAIL + 2.15, -1.05], light: [2.6, 1.75, 0.92], radius: 0.1 })),
-        // Under the roof on the camera's side; what is left of the sky; the cab's own light on the rails.
+        // Under the roof on the camera's side; what is left of the sky.
         { at: [-1.5, 3.3, 2.4], light: [9, 6.2, 3.2], radius: 0.3 },
         { at: [3.4, 3.3, 2.6], light: [9, 6.2, 3.2], radius: 0.3 },
-        { at: [1.9, 0.2, -1.0], light: [1.6, 1.2, 0.7], radius: 0.15 },
         { at: [4, 7, -3], light: [6, 8, 12], radius: 1.5 },
       ],
       ambient: ([, ny]) => {
@@ -227,34 +226,51 @@ function notices(): Thing[] {
   ];
 } // prettier-ignore
 
-/** Painted steel, riveted along its seams, streaked by rain and brake dust. */
+/** Narrow boards, tongue in groove, painted and varnished long ago; beaded with rain, streaked by it and by brake dust. */
 const coach: Material = {
   grainM: 0.002,
-  relief: (x, y, z) => 0.0006 * fractal(5 * x, 5 * y, 5 * z, 4) + rivets(x, y),
+  relief: (x, y, z) =>
+    0.0006 * fractal(5 * x, 5 * y, 5 * z, 4) -
+    0.004 * step(0.008, 0.002, groove(x, z)) * step(2.36, 2.3, y) +
+    0.0005 * noise(240 * x, 14 * y, 240 * z) +
+    bead(x, y, z),
   look([x, y, z]) {
     const above = y > 1.28;
     const band = Math.abs(y - 1.23) < 0.05;
     const tone: Vec = band ? [0.5, 0.36, 0.1] : above ? [0.42, 0.39, 0.31] : [0.035, 0.085, 0.075];
-    const streak = step(0, 0.4, fractal(22 * x, 1.4 * y, 3, 5)) * 0.35;
+    const streak = step(0, 0.4, fractal(22 * x, 1.4 * y, 3 + 9 * z, 5)) * 0.35;
     const dust = step(0.9, 0.25, y + 0.3 * fractal(3 * x, 5 * y, 2, 4)) * 0.55;
     const far = Math.min(lettering('PORT ALDER', (x + 2.62) / 0.1, (y - 0.86) / 0.1), lettering('LINE', (x + 1.0) / 0.1, (y - 0.86) / 0.1)) * 0.1;
     const ink = z > 1 ? step(0.018, 0.015, far) * (1 - 0.6 * step(0.2, 0.4, fractal(16 * x, 16 * y, 5, 4))) : 0;
-    const chip = step(0.42, 0.5, fractal(17 * x, 17 * y, 17 * z, 5));
-    const k = (1 + 0.25 * fractal(40 * x, 40 * y, 40 * z, 4)) * (1 - streak);
+    const chip = step(0.36, 0.46, fractal(17 * x, 17 * y, 17 * z, 6) + 0.12 * step(0.012, 0.004, groove(x, z)));
+    const own = chance(Math.floor(x / BOARD_M), above ? 2 : 1, 4);
+    const brush = 0.3 * noise(150 * x, 9 * y, 150 * z) + 0.35 * noise(330 * x, 30 * y, 330 * z);
+    const speck = step(0.55, 0.7, noise(210 * x, 210 * y, 210 * z));
+    // The roof is canvas, without boards.
+    const crack = step(0.01, 0.003, groove(x, z)) * step(2.36, 2.3, y);
+    const k = (0.88 + 0.2 * own) * (1 + 0.25 * fractal(40 * x, 40 * y, 40 * z, 4) + brush) * (1 - streak) * (1 - 0.7 * crack) * (1 - 0.55 * speck) * (1 - 0.3 * step(0, 0.0004, bead(x, y, z)));
     const of = (c: number): number => {
       const paint = tone[c]! + ([0.5, 0.4, 0.16][c]! - tone[c]!) * ink;
-      const worn = paint + ([0.11, 0.055, 0.03][c]! - paint) * chip;
+      const worn = paint + ([0.16, 0.1, 0.055][c]! - paint) * chip;
       return (worn + ([0.07, 0.05, 0.035][c]! - worn) * dust) * k;
     };
-    return { albedo: [of(0), of(1), of(2)], wet: 0.6 * (1 - dust) * (1 - chip), gloss: [[0.06, 40], [0.2 * (1 - dust), 300]] };
+    return { albedo: [of(0), of(1), of(2)], wet: 0.6 * (1 - dust) * (1 - chip), gloss: [[0.06, 40], [0.22 * (1 - dust), 70]] };
   },
 }; // prettier-ignore
 
-const rivets = (x: number, y: number): number => {
-  const near = Math.min(Math.abs(y - 1.15), Math.abs(y - 0.36), Math.abs(y - 2.18));
-  const along = Math.abs(((x + 60) / 0.075) % 1 - 0.5) * 0.075;
-  return 0.004 * step(0.011, 0.005, Math.hypot(near, along));
+/** Width of a board of the railcar's side, m; round its nose they go on. */
+const BOARD_M = 0.068;
+const groove = (x: number, z: number): number => {
+  const along = Math.abs(z) > 1.15 ? x : x + z;
+  return Math.abs(((along + 60) / BOARD_M) % 1 - 0.5) * BOARD_M;
 }; // prettier-ignore
+
+/** Drops of rain that stand on the paint, m high. */
+function bead(x: number, y: number, z: number): number {
+  cells(75 * x, 75 * y, 75 * z);
+  const wide = 0.16 + 0.26 * cell.own;
+  return cell.own < 0.35 || cell.nearest > wide ? 0 : 0.0022 * Math.sqrt(1 - (cell.nearest / wide) ** 2);
+}
 
 /** What is seen through the windows: panelling, seats, those who travel, the driver. */
 function saloon(pose: Pose, windows: readonly number[]): Thing[] {
@@ -278,6 +294,8 @@ function saloon(pose: Pose, windows: readonly number[]): Thing[] {
     board(at([-4, 1.25, -1.08]), [5, 0.7, 0.02], panel),
     board(at([-4, 2.35, -0.1]), [5, 0.02, 1], timber([0.4, 0.36, 0.28], [0.5, 0.46, 0.36])),
     board(at([-4, 2.08, -0.98]), [5, 0.02, 0.14], panel),
+    // The cab's other half is shut off.
+    board(at([1.5, 1.5, 0.1]), [0.54, 0.8, 0.02], panel),
     ...[0.72].map((x): Thing => ({
       ...board(at([0, 0, 0]), [0.9, 1, 0.02], panel),
       pose: within(pose, { at: [x, 1.45, 0], x: [0, 1, 0], y: [0, 0, 1], z: [1, 0, 0] }),
@@ -311,17 +329,19 @@ function saloon(pose: Pose, windows: readonly number[]): Thing[] {
   ];
 }
 
+/** How round the corners of the nose are in plan, m. */
+const CORNER_M = 0.7;
+
 /** A railcar of one cab end: its rails' height at y = 0, its nose towards x, its side towards z. */
 function railcar(pose: Pose): Thing[] {
   const [nose, wide, tall] = [2.05, 1.2, 2.75];
   const windows = [-4.6, -3.45, -2.3, -1.15] as const;
   const hull = (x: number, y: number, z: number): number => {
-    const round = 0.45 * step(1.2, nose, x);
     const d = box(x + 6 - nose, y - tall / 2 - 0.12, z, 6, tall / 2 - 0.12, wide, 0.12);
     // The nose is rounded in plan, the roof across.
-    const plan = Math.hypot(Math.max(0, x - nose + 0.9), Math.max(0, Math.abs(z) - wide + 0.75)) - 0.8 + 0.02 * round;
+    const plan = Math.hypot(Math.max(0, x - nose + CORNER_M), Math.max(0, Math.abs(z) - wide + CORNER_M)) - CORNER_M;
     const roof = Math.hypot(z * 0.82, y - 1.55) - 1.36;
-    return Math.max(d, x > nose - 0.9 && Math.abs(z) > wide - 0.75 ? plan : -1, y > 1.6 ? roof * 0.9 : -1);
+    return Math.max(d, plan, y > 1.6 ? roof * 0.9 : -1);
   };
   const openings = (x: number, y: number, z: number): number => {
     let d = 1;

@@ -1,4 +1,9 @@
 import {
+  FramesTakenInSchema,
+  JudgedSchema,
+  LogPageSchema,
+  LogSaysSchema,
+  LogShelfSchema,
   BackupSchema,
   BroughtSchema,
   ChangesSchema,
@@ -8,6 +13,9 @@ import {
   PairingSchema,
   storedSchema,
   type FieldIssue,
+  type Judged,
+  type LogFilter,
+  type NewFrame,
   type KindName,
   type Stored,
   type StoredOf,
@@ -57,6 +65,37 @@ export const api = {
   pair: (code: string, name: string) => send(z.null(), 'POST', '/api/pair', { code, name }),
 };
 
+/** The log: kept by the server alone, so what is asked for is never older than it. */
+export const logApi = {
+  shelf: () => send(LogShelfSchema, 'GET', '/api/log'),
+  page: (filter: LogFilter, offset: number, limit: number) =>
+    send(LogPageSchema, 'GET', `/api/log/frames?${queryOf({ ...filter, offset, limit })}`),
+  add: (frames: readonly NewFrame[]) => send(FramesTakenInSchema, 'POST', '/api/log/frames', { frames }),
+  /** Answers with what was said before: sent again, it takes this back. */
+  judge: (judged: Judged) => send(JudgedSchema, 'POST', '/api/log/verdicts', judged),
+  remove: (ids: readonly string[]) => send(z.null(), 'POST', '/api/log/frames/delete', { ids }),
+  restore: (ids: readonly string[]) => send(z.null(), 'POST', '/api/log/frames/restore', { ids }),
+  assign: (ids: readonly string[], briefId: string | null) =>
+    send(z.array(z.object({ id: z.string(), briefId: z.string().nullable() })), 'POST', '/api/log/frames/brief', {
+      ids,
+      briefId,
+    }),
+  group: (outingId: string) => send(z.null(), 'POST', `/api/log/outings/${outingId}/group`),
+  says: (filter: LogFilter) => send(LogSaysSchema, 'GET', `/api/log/says?${queryOf(filter)}`),
+  putPreview: (id: string, webp: Blob, about: { likeness?: string; sharpness?: number }) =>
+    send(z.null(), 'PUT', `/api/log/frames/${id}/preview?${queryOf(about)}`, webp),
+  dropPreviews: () => send(z.null(), 'DELETE', '/api/log/previews'),
+};
+export const previewPath = (id: string): string => `/api/log/frames/${id}/preview`;
+export const logCsvPath = (filter: LogFilter): string => `/api/log/frames.csv?${queryOf(filter)}`;
+
+function queryOf(asked: object): string {
+  const query = new URLSearchParams();
+  for (const [name, value] of Object.entries(asked) as [string, unknown][])
+    if (value !== undefined) query.set(name, String(value));
+  return query.toString();
+}
+
 /** Where everything can be fetched as one file. */
 export const ARCHIVE_PATH = '/api/data/archive';
 export const asidePath = (kind: KindName, id: string): string => `/api/data/aside/${kind}/${id}`;
@@ -75,7 +114,11 @@ async function send<Reply>(
   patienceMs = PATIENCE_MS,
 ): Promise<Reply> {
   const init: RequestInit = { method, headers, signal: AbortSignal.timeout(patienceMs) };
-  if (body instanceof Blob) Object.assign(init, { body, headers: { ...headers, 'content-type': 'application/gzip' } });
+  if (body instanceof Blob)
+    Object.assign(init, {
+      body,
+      headers: { ...headers, 'content-type': body.type === 'image/webp' ? body.type : 'application/gzip' },
+    });
   else if (body !== undefined)
     Object.assign(init, { body: JSON.stringify(body), headers: { ...headers, 'content-type': 'application/json' } });
   const response = await fetch(url, init).catch(() => {

@@ -4,7 +4,7 @@ import { cn } from './cn.ts';
 import { ROOMS } from './rooms.ts';
 
 interface RoomPageProps {
-  room: 'you' | 'kit';
+  room: 'you' | 'kit' | 'log';
   aside: ReactNode;
   children: ReactNode;
 }

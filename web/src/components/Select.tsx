@@ -4,8 +4,8 @@ import { useId } from 'react';
 import { boxLook, Field } from './Field.tsx';
 import { cn } from './cn.ts';
 
-/** A list item must have a value; this stands for the empty one. */
-const EMPTY = 'none';
+/** A list item must have a value; this stands for the empty one, and for no other. */
+const EMPTY = '\u2205';
 const held = (value: string): string => (value === '' ? EMPTY : value);
 
 interface SelectProps<Value extends string> {

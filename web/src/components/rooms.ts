@@ -12,6 +12,15 @@ export const ROOMS = {
   plan: { name: 'Plan', to: '/plan', says: '', parts: [] },
   light: { name: 'Light', to: '/light', says: '', parts: [] },
   outings: { name: 'Outings', to: '/outings', says: '', parts: [] },
+  log: {
+    name: 'Log',
+    to: '/log',
+    says: 'What became of your frames, and what it teaches.',
+    parts: [
+      ['/log/frames', 'Frames'],
+      ['/log/says', 'What it says'],
+    ],
+  },
   you: {
     name: 'You',
     to: '/you',

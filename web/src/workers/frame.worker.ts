@@ -9,7 +9,7 @@ import {
   type FrameOptics,
   type ShotBurst,
 } from '@hushto/core';
-import type { DrawnFrame, FailedFrame, FrameJob, FrameSlot, ToWorker } from './frameProtocol.ts';
+import { FRAME_SLOTS, type DrawnFrame, type FailedFrame, type FrameJob, type FrameSlot, type ToWorker } from './frameProtocol.ts';
 import { sceneAtSize, sceneKey, type OwnPhotos } from './sceneAtSize.ts';
 
 /** Draws frames off the page's thread: a coarse one first where it would take long, and never one that is no longer wanted. */
@@ -88,9 +88,8 @@ interface Wanted {
   job: FrameJob;
 }
 
-/** The picture in the hand first, then the kept one, then the burst, then swatches. */
 function takeNext(): Wanted | null {
-  for (const slot of ['now', 'inset', 'kept', 'keptInset', 'left', 'right', 'burst', 'swatch'] as const) {
+  for (const slot of FRAME_SLOTS) {
     const next = wanted.get(slot);
     if (!next) continue;
     wanted.delete(slot);

@@ -29,8 +29,12 @@ export interface FrameJob {
   frame: number | null;
 }
 
-/** Places a picture can be asked for; a newer wish for one takes the place of the older. */
-export type FrameSlot = 'now' | 'inset' | 'kept' | 'keptInset' | 'left' | 'right' | 'burst' | 'swatch';
+/**
+ * Places a picture can be asked for, in the order in which they are drawn: the picture in the hand first, the log's previews last. A newer
+ * wish for one takes the place of the older.
+ */
+export const FRAME_SLOTS = ['now', 'inset', 'kept', 'keptInset', 'left', 'right', 'burst', 'swatch', 'log'] as const;
+export type FrameSlot = (typeof FRAME_SLOTS)[number];
 
 export type ToWorker =
   | { type: 'draw'; slot: FrameSlot; ticket: number; job: FrameJob }

@@ -1,7 +1,7 @@
 import { edgeBlur, luminanceOfBytes } from '@hushto/core';
-import { parse } from 'exifr/dist/lite.esm.mjs';
-import { HEAD_BYTES, tooLarge, tooManyPixels } from './fences.ts';
+import { tooLarge, tooManyPixels } from './fences.ts';
 import type { PhotoAsked, PhotoExif, PhotoFound } from './photoProtocol.ts';
+import { headOf, readHeader, zoneMinutes } from './readHeader.ts';
 
 /** Longest side a photo is looked at with for its brightness: a mean needs no more. */
 const LOOK_PX = 256;
@@ -25,14 +25,11 @@ onmessage = ({ data: { ticket, what, file } }: MessageEvent<PhotoAsked>) => {
 async function answer(what: PhotoAsked['what'], file: File): Promise<Answer> {
   const large = tooLarge(file.size);
   if (large) return { problem: large };
-  const head = await file
-    .slice(0, HEAD_BYTES)
-    .arrayBuffer()
-    .catch(() => null);
+  const head = await headOf(file).catch(() => null);
   if (!head) return { problem: 'could not be opened.' };
   const many = tooManyPixels(new Uint8Array(head));
   if (many) return { problem: many };
-  const exif = await exifOf(file);
+  const exif = await exifOf(file, head);
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
   if (!bitmap) return { problem: 'cannot be shown by this browser; give it as JPEG.', exif };
   const { width, height } = bitmap;
@@ -47,21 +44,12 @@ async function answer(what: PhotoAsked['what'], file: File): Promise<Answer> {
   return { ...size, picture };
 }
 
-async function exifOf(file: File): Promise<PhotoExif> {
-  const exif = (await parse(file).catch(() => null)) as Record<string, unknown> | null;
-  const taken = exif?.['DateTimeOriginal'];
-  return {
-    shutterS: positive(exif?.['ExposureTime']),
-    fNumber: positive(exif?.['FNumber']),
-    iso: positive(exif?.['ISO']),
-    focalLengthMm: positive(exif?.['FocalLength']),
-    equivalentMm: positive(exif?.['FocalLengthIn35mmFormat']),
-    takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken : null,
-  };
+async function exifOf(file: File, head: ArrayBuffer): Promise<PhotoExif> {
+  const read = await readHeader(head, { name: file.name, bytes: file.size }, () => file.arrayBuffer(), zoneMinutes);
+  const nothing = { shutterS: null, fNumber: null, iso: null, focalLengthMm: null, equivalentMm: null, takenAt: null };
+  const { shutterS, fNumber, iso, focalLengthMm, equivalentMm, takenAt } = 'header' in read ? read.header : nothing;
+  return { shutterS, fNumber, iso, focalLengthMm, equivalentMm, takenAt: takenAt === null ? null : new Date(takenAt) };
 }
-
-const positive = (value: unknown): number | null =>
-  typeof value === 'number' && value > 0 && Number.isFinite(value) ? value : null;
 
 function lightOf(bitmap: ImageBitmap): { meanLinear: number; clippedShare: number } {
   const scale = Math.min(1, LOOK_PX / Math.max(bitmap.width, bitmap.height));

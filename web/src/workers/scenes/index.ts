@@ -16,6 +16,7 @@ export const SCENES: Record<SceneName, DrawnScene | { folder: string }> = {
   ape: { folder: 'thicket' },
   bird: { folder: 'mooring' },
   runner: { folder: 'lane' },
+  train: { folder: 'platform' },
   chart,
   sign,
 };

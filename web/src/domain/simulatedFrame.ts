@@ -1,0 +1,29 @@
+import type { LogFrame } from '@hushto/contract';
+import type { Brief } from '@hushto/core';
+import type { FrameJob } from '../workers/frameProtocol.ts';
+
+/** How a frame of the simulated camera is drawn: its brief in the light it was taken in, from its own seed. Null where too little is known. */
+export function jobOf(frame: LogFrame, brief: Brief, width: number): FrameJob | null {
+  const { shutterS, fNumber, ev100, seed } = frame;
+  if (shutterS === null || fNumber === null || ev100 === null || seed === null) return null;
+  const { widthMm, heightMm, maxIso } = brief.kit.sensor;
+  const stands = frame.take === 'still';
+  return {
+    brief: {
+      ...brief,
+      subject: stands ? { ...brief.subject, speedMps: 0 } : brief.subject,
+      light: { ...brief.light, ev100 },
+      // The ISO it was taken at is the one its light asks for.
+      picture: { ...brief.picture, isoCeiling: maxIso, keyStops: 0 },
+    },
+    shutterS,
+    fNumber,
+    burst: 1,
+    subject: { kind: 'drawn', name: null },
+    view: 'whole',
+    width,
+    height: Math.round((width * heightMm) / widthMm),
+    seed,
+    frame: 0,
+  };
+}

@@ -1,0 +1,126 @@
+import type { LogFrame } from '@hushto/contract';
+import { apertureLabel, shutterLabel } from '@hushto/core';
+import { isoDigits, plainNumber, VERDICT_WORDS } from '@hushto/words';
+import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import { cn } from '../../components/cn.ts';
+import { whenOfFrame } from '../../domain/logFrames.ts';
+import { frameAt, needFrames, useLog } from '../../state/log.ts';
+import { useSteps } from './FrameGrid.tsx';
+
+const ROW_PX = 30;
+/** A place in the log: the frame there, once it has come. */
+interface Place {
+  place: number;
+  frame: LogFrame | undefined;
+}
+
+const features = tableFeatures({});
+const helper = createColumnHelper<typeof features, Place>();
+const figure = (say: (frame: LogFrame) => string | null) => (row: Place) => (row.frame ? (say(row.frame) ?? '–') : '');
+const columns = helper.columns([
+  helper.accessor(
+    figure(({ name }) => name),
+    { id: 'name', header: 'Name' },
+  ),
+  helper.accessor(
+    figure((frame) => whenOfFrame(frame)),
+    { id: 'taken', header: 'Taken' },
+  ),
+  helper.accessor(
+    figure(({ shutterS }) => (shutterS === null ? null : shutterLabel(shutterS))),
+    { id: 'shutter', header: 'Shutter' },
+  ),
+  helper.accessor(
+    figure(({ fNumber }) => (fNumber === null ? null : apertureLabel(fNumber))),
+    { id: 'aperture', header: 'f' },
+  ),
+  helper.accessor(
+    figure(({ iso }) => (iso === null ? null : isoDigits(iso))),
+    { id: 'iso', header: 'ISO' },
+  ),
+  helper.accessor(
+    figure(({ equivalentMm }) => (equivalentMm === null ? null : String(Math.round(equivalentMm)))),
+    { id: 'focal', header: 'mm' },
+  ),
+  helper.accessor(
+    figure(({ ev100 }) => (ev100 === null ? null : plainNumber(ev100))),
+    { id: 'ev', header: 'EV' },
+  ),
+  helper.accessor(
+    figure(({ smear }) => (smear === null ? null : `${plainNumber(2 * smear)}\u00a0px`)),
+    { id: 'smear', header: 'Smear' },
+  ),
+  helper.accessor(
+    figure(({ snr }) => (snr === null ? null : plainNumber(snr))),
+    { id: 'snr', header: 'SNR' },
+  ),
+  helper.accessor(
+    figure(({ verdict }) => (verdict ? VERDICT_WORDS[verdict].name : '')),
+    { id: 'verdict', header: 'Verdict' },
+  ),
+]);
+/** Widths of the columns, as shares. */
+const WIDTHS = 'grid-cols-[minmax(5.5rem,1.5fr)_minmax(6.5rem,1.3fr)_repeat(7,minmax(2.6rem,0.8fr))_minmax(4.5rem,1fr)]';
+
+/** Frames as a table, as many rows as are in view; its head stays. */
+export function FrameTable() {
+  const box = useRef<HTMLDivElement>(null);
+  const total = useLog((log) => log.total) ?? 0;
+  const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => ROW_PX, overscan: 8 });
+  const items = rows.getVirtualItems();
+  const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? -1];
+  useEffect(() => needFrames(first, Math.max(first, last)), [first, last]);
+  const at = useLog((log) => log.at);
+  useEffect(() => rows.scrollToIndex(at), [at, rows]);
+  useSteps(1);
+  const frames = useLog(useShallow((log) => Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => frameAt(log, first + i))));
+  const data = useMemo(() => frames.map((frame, i): Place => ({ place: first + i, frame })), [frames, first]);
+  const table = useTable({ features, columns, data, getRowId: ({ place }: Place) => String(place) });
+  return (
+    <div ref={box} className="min-h-0 overflow-auto overscroll-contain" tabIndex={0} role="region" aria-label="Frames">
+      <div role="table" aria-rowcount={total + 1} className="min-w-136 text-13 tabular-nums">
+        {table.getHeaderGroups().map((group) => (
+          <div key={group.id} role="row" aria-rowindex={1} className={cn('sticky top-0 z-10 grid border-b border-edge bg-panel py-1 font-medium text-quiet', WIDTHS)}>
+            {group.headers.map((header) => (
+              <span key={header.id} role="columnheader" className="first:pl-2">
+                <table.FlexRender header={header} />
+              </span>
+            ))}
+          </div>
+        ))}
+        <div className="relative" role="rowgroup" style={{ height: rows.getTotalSize() }}>
+          {table.getRowModel().rows.map((row) => (
+            <Row key={row.id} place={row.original.place} id={row.original.frame?.id}>
+              {row.getAllCells().map((cell) => (
+                <span key={cell.id} role="cell" className="truncate pr-2 first:pl-2">
+                  <table.FlexRender cell={cell} />
+                </span>
+              ))}
+            </Row>
+          ))}
+        </div>
+      </div>
+    </div>
+  );
+} // prettier-ignore
+
+function Row({ place, id, children }: { place: number; id: string | undefined; children: React.ReactNode }) {
+  const current = useLog((log) => log.at === place);
+  const chosen = useLog((log) => id !== undefined && log.chosen.has(id));
+  return (
+    <div
+      role="row"
+      aria-rowindex={place + 2}
+      aria-current={current ? 'true' : undefined}
+      aria-selected={chosen}
+      className={cn('absolute inset-x-0 grid cursor-pointer items-center border-b border-rule hover:bg-sunk/60', WIDTHS, current && 'shadow-[inset_4px_0_0_var(--ink)] bg-sunk', chosen && 'bg-hush-wash')}
+      style={{ top: place * ROW_PX, height: ROW_PX }}
+      onClick={() => useLog.getState().set({ at: place, chosen: new Set() })}
+    >
+      {children}
+    </div>
+  );
+} // prettier-ignore

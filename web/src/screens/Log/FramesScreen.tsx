@@ -1,0 +1,114 @@
+import { VERDICTS, type Verdict } from '@hushto/core';
+import { count, VERDICT_WORDS } from '@hushto/words';
+import { Trash2 } from 'lucide-react';
+import { Button } from '../../components/Button.tsx';
+import { RoomSheet } from '../../components/RoomPage.tsx';
+import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { useToasts } from '../../components/toast.ts';
+import { useShortcuts } from '../../components/useShortcuts.ts';
+import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
+import { frameAt, judgeFrames, meant, removeFrames, useLog } from '../../state/log.ts';
+import { DrawPreviews } from './DrawPreviews.tsx';
+import { Filters } from './Filters.tsx';
+import { FrameDetail } from './FrameDetail.tsx';
+import { FrameGrid } from './FrameGrid.tsx';
+import { FrameTable } from './FrameTable.tsx';
+import { LogRoom } from './LogRoom.tsx';
+
+/** Every frame of the log: a grid or a table, what is known of the one under the cursor, and what became of it. */
+export function FramesScreen() {
+  return (
+    <LogRoom>
+      <Frames />
+    </LogRoom>
+  );
+}
+
+const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/** Says a verdict of what is meant, moves on where it was one frame, and offers to take it back. */
+export function useJudging(): (verdict: Verdict | null) => void {
+  const { show } = useToasts();
+  return (verdict) => {
+    const state = useLog.getState();
+    const ids = meant(state);
+    if (ids.length === 0) return;
+    if (state.chosen.size === 0) state.set({ at: Math.min(state.at + 1, (state.total ?? 1) - 1) });
+    judgeFrames(ids, verdict)
+      .then((undo) => {
+        const what = verdict === null ? 'not judged' : VERDICT_WORDS[verdict].name.toLowerCase();
+        if (ids.length > 1 || verdict === null)
+          show(`${count(ids.length, 'frame', 'frames')}: ${what}.`, { label: 'Undo', run: () => void undo() });
+        lastUndo = undo;
+      })
+      .catch((error: unknown) => show(said(error)));
+  };
+}
+let lastUndo: (() => Promise<void>) | null = null;
+
+function Frames() {
+  const view = useLog((log) => log.view);
+  const set = useLog((log) => log.set);
+  const total = useLog((log) => log.total);
+  const chosen = useLog((log) => log.chosen.size);
+  const judge = useJudging();
+  const { show } = useToasts();
+  const remove = (): void => {
+    const ids = meant(useLog.getState());
+    if (ids.length === 0) return;
+    removeFrames(ids)
+      .then((undo) => show(`${count(ids.length, 'frame', 'frames')} taken out of the log.`, { label: 'Undo', run: () => void undo() }))
+      .catch((error: unknown) => show(said(error)));
+  };
+  useShortcuts({
+    ...Object.fromEntries(VERDICTS.map((verdict) => [VERDICT_KEYS[verdict], [VERDICT_WORDS[verdict].name, () => judge(verdict)] as const])),
+    [UNSAY_KEY]: ['Not judged', () => judge(null)],
+    t: ['Grid or table', () => set({ view: view === 'grid' ? 'table' : 'grid' })],
+    'Control+z': ['Take the last verdict back', () => void lastUndo?.()],
+    Escape: ['Choose none', () => set({ chosen: new Set() })],
+  });
+  return (
+    <RoomSheet beside="wide">
+      <div className="grid min-w-0 grid-rows-[auto_minmax(0,1fr)] gap-2 max-lg:h-[62vh] lg:h-[calc(100vh-6rem)]">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+          <h2 className="sr-only">Frames</h2>
+          <p role="status" className="font-strong tabular-nums">
+            {total === null ? 'Loading' : chosen > 0 ? `${chosen} of ${total} chosen` : count(total, 'frame', 'frames')}
+          </p>
+          <Filters />
+          <SegmentedControl
+            label="Show as"
+            hideLabel
+            fit
+            className="ml-auto"
+            value={view}
+            options={[
+              { value: 'grid', label: 'Grid', title: 'Grid (t)' },
+              { value: 'table', label: 'Table', title: 'Table (t)' },
+            ]}
+            onChange={(chosenView) => set({ view: chosenView })}
+          />
+          {chosen > 0 && (
+            <Button size="s" onClick={remove}>
+              <Trash2 aria-hidden="true" /> Take out of the log
+            </Button>
+          )}
+        </div>
+        {total === 0 ? (
+          <p className="self-start text-quiet">No frame is like that. Leave a filter out.</p>
+        ) : view === 'grid' ? (
+          <FrameGrid />
+        ) : (
+          <FrameTable />
+        )}
+      </div>
+      <Beside onRemove={remove} />
+      <DrawPreviews />
+    </RoomSheet>
+  );
+} // prettier-ignore
+
+function Beside({ onRemove }: { onRemove: () => void }) {
+  const frame = useLog((log) => frameAt(log, log.at));
+  return frame ? <FrameDetail key={frame.id} frame={frame} onRemove={onRemove} /> : <div />;
+}

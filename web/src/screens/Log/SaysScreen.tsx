@@ -1,0 +1,255 @@
+import type { LogSays, StoredBrief } from '@hushto/contract';
+import { fullFrameEquivalentMm } from '@hushto/core';
+import { isoWords, limitWords, logWords, lostRunWords, plainNumber } from '@hushto/words';
+import { Download } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { logApi, logCsvPath } from '../../api/client.ts';
+import { Button, buttonLook } from '../../components/Button.tsx';
+import { RoomSheet } from '../../components/RoomPage.tsx';
+import { Select } from '../../components/Select.tsx';
+import { Table, TableScroll } from '../../components/Table.tsx';
+import { useToasts } from '../../components/toast.ts';
+import { byShutter, ceilingAt, handsFromLog, worstRun } from '../../domain/logSays.ts';
+import { distanceText } from '../../quantities/quantities.ts';
+import { addDocument, editDocument, undoDocument } from '../../state/documents.ts';
+import { discard, useLibrary } from '../../state/library.ts';
+import { filterLog, useLog } from '../../state/log.ts';
+import { KeeperChart } from './KeeperChart.tsx';
+import { LogRoom } from './LogRoom.tsx';
+
+/** What the frames say: how many are kept at which settings, where hands, movement and grain set limits, and what plans can take over. */
+export function SaysScreen() {
+  return (
+    <LogRoom>
+      <Says />
+    </LogRoom>
+  );
+}
+
+/** Focal length hands are said for where several briefs are together, mm for full frame. */
+const USUAL_MM = 50;
+
+function Says() {
+  const filter = useLog((log) => log.filter);
+  // What was judged since is another answer.
+  const judged = useLog((log) => log.shelf!.outings.reduce((sum, one) => sum + one.judged, 0));
+  const briefs = useLibrary((library) => library.briefs);
+  const [found, setFound] = useState<{ says: LogSays | null; failed: string | null }>({ says: null, failed: null });
+  const asked = JSON.stringify(filter);
+  useEffect(() => {
+    const run = { on: true };
+    logApi.says(JSON.parse(asked) as typeof filter).then(
+      (says) => run.on && setFound({ says, failed: null }),
+      (error: unknown) => run.on && setFound({ says: null, failed: error instanceof Error ? error.message : String(error) }),
+    );
+    return () => void (run.on = false);
+  }, [asked, judged]);
+  const { says, failed } = found;
+  const brief = briefs.find(({ id }) => id === filter.brief) ?? null;
+  return (
+    <RoomSheet beside="wide">
+      <div className="grid min-w-0 content-start gap-4">
+        <div className="flex flex-wrap items-end gap-3">
+          <h2 className="sr-only">What the log says</h2>
+          <Select
+            label="Frames taken for"
+            className="w-72 max-w-full"
+            value={filter.brief ?? ''}
+            options={[{ value: '', label: 'Every brief' }, ...briefs.map(({ id, document }) => ({ value: id, label: document.title }))]}
+            onChange={(id) => {
+              const { brief: _before, ...others } = filter;
+              void filterLog(id === '' ? others : { ...others, brief: id });
+            }}
+          />
+          <a className={buttonLook({ size: 's', className: 'ml-auto' })} href={logCsvPath(filter)} download>
+            <Download aria-hidden="true" /> Frames as a table
+          </a>
+        </div>
+        {failed && <p role="alert">{failed}</p>}
+        {!says && !failed && <p aria-busy="true">Counting</p>}
+        {says && <Answers says={says} briefs={briefs} brief={brief} />}
+      </div>
+      {says && <Limits says={says} brief={brief} />}
+    </RoomSheet>
+  );
+} // prettier-ignore
+
+function Answers({ says, briefs, brief }: { says: LogSays; briefs: readonly StoredBrief[]; brief: StoredBrief | null }) {
+  const rows = useMemo(() => byShutter(says.byShutterAndFocal), [says]);
+  const run = useMemo(() => brief && worstRun(rows, brief.document), [rows, brief]);
+  if (says.all.judged === 0)
+    return (
+      <p>
+        None of these frames is judged yet. Under Frames, say of each whether you would keep it, or what it is lost to: a letter or
+        a press each.
+      </p>
+    );
+  const [first, ...others] = logWords(says);
+  return (
+    <>
+      <div className="grid max-w-180 gap-1.5">
+        <p className="text-18 font-strong">{first}</p>
+        {run && <p>{lostRunWords(run)}</p>}
+        {others.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+        {!brief && says.byBrief.length > 1 && (
+          <p className="text-quiet">Several briefs are together here; each has its own light, distance and stance. Choose one above.</p>
+        )}
+      </div>
+      <KeeperChart rows={rows} />
+      <Counts says={says} briefs={briefs} />
+    </>
+  );
+} // prettier-ignore
+
+/** By ISO, distance and brief, in one table with heads between. */
+function Counts({ says, briefs }: { says: LogSays; briefs: readonly StoredBrief[] }) {
+  const title = (id: string | null): string =>
+    id === null ? 'No brief' : (briefs.find((one) => one.id === id)?.document.title ?? 'A brief that is gone');
+  const groups = [
+    ['By brief', says.byBrief.map(({ briefId, ...row }) => ({ name: title(briefId), ...row }))],
+    ['By ISO', says.byIso.map(({ iso, ...row }) => ({ name: isoWords(iso), ...row }))],
+    ['By distance', says.byDistance.map(({ distanceM, ...row }) => ({ name: `about ${distanceText(distanceM, 'm')}`, ...row }))],
+  ] as const;
+  return (
+    <TableScroll label="Frames counted" className="max-h-none">
+      <Table>
+        <thead>
+          <tr>
+            {['', 'Judged', 'Kept', 'Hands', 'Moved', 'Focus', 'Grain', 'Other'].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {groups.map(([head, rows]) => (
+          <tbody key={head}>
+            <tr>
+              <th scope="rowgroup" colSpan={8} className="pt-3 text-13 text-quiet">
+                {head}
+              </th>
+            </tr>
+            {rows.map(({ name, judged, keeper, hands, subject, focus, grain, other }) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                {[judged, keeper, hands, subject, focus, grain, other].map((n, i) => (
+                  <td key={i} className={n === 0 ? 'text-quiet' : undefined}>
+                    {n}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        ))}
+      </Table>
+    </TableScroll>
+  );
+} // prettier-ignore
+
+/** The limits, each with what plans can take over from it. */
+function Limits({ says, brief }: { says: LogSays; brief: StoredBrief | null }) {
+  const equivalentMm = focalFor(brief);
+  const missing = (['hands', 'subject', 'grain'] as const).filter((fault) => !says.limits.some((limit) => limit.fault === fault));
+  return (
+    <section aria-label="Limits" className="grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5">
+      <h2 className="text-18 font-strong">Where your limits lie</h2>
+      {says.limits.map((limit) => (
+        <div key={limit.fault} className="grid gap-1.5">
+          <p>{limitWords(limit, says.share, equivalentMm)}</p>
+          {brief && limit.fault === 'hands' && <TakeHands brief={brief} />}
+          {brief && limit.fault === 'grain' && <TakeCeiling brief={brief} snr={2 ** -limit.at} frames={limit.frames} />}
+        </div>
+      ))}
+      {missing.length > 0 && (
+        <p className="text-quiet">
+          {missing.map((fault) => ({ hands: 'Hands', subject: 'movement', grain: 'grain' })[fault]).join(', ')}: too few frames were lost to
+          say a limit. That is good news, or they were not judged yet.
+        </p>
+      )}
+      {!brief && says.limits.length > 0 && <p className="text-quiet">Choose one brief to let its plans take these over.</p>}
+      <Promises says={says} />
+    </section>
+  );
+} // prettier-ignore
+
+/** The focal length of a brief, for full frame; where several are together, a usual one. */
+function focalFor(brief: StoredBrief | null): number {
+  if (!brief) return USUAL_MM;
+  const { lens, sensor } = brief.document.kit;
+  return Math.round(fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm));
+}
+
+const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/** Makes a steadiness test of the frames, which plans go by from then on. */
+function TakeHands({ brief }: { brief: StoredBrief }) {
+  const { show } = useToasts();
+  const take = async (): Promise<void> => {
+    const [kept, lost] = await Promise.all((['keeper', 'hands'] as const).map((verdict) => logApi.page({ brief: brief.id, verdict }, 0, 250)));
+    const series = handsFromLog([...kept!.frames, ...lost!.frames], brief.document, new Date().toISOString().slice(0, 10));
+    if (!series) return show('Too few of these frames say something of your hands.');
+    const id = addDocument('holds', series);
+    show(`Plans with this kit and stance go by ${series.frames.length} frames of your log now.`, {
+      label: 'Undo',
+      run: () => void discard('holds', id),
+    });
+  };
+  return (
+    <Button size="s" className="justify-self-start" onClick={() => void take().catch((error: unknown) => show(said(error)))}>
+      Let plans use these hands
+    </Button>
+  );
+} // prettier-ignore
+
+/** Sets the brief's ISO ceiling to where its grain was still kept. */
+function TakeCeiling({ brief, snr, frames }: { brief: StoredBrief; snr: number; frames: number }) {
+  const { show } = useToasts();
+  const { document, id } = brief;
+  const iso = ceilingAt(document.kit.sensor, snr);
+  const take = (): void => {
+    editDocument('briefs', id, (before) => ({
+      ...before,
+      picture: {
+        ...before.picture,
+        isoCeiling: iso,
+        isoCeilingFrom: { seriesId: 'log', count: frames, day: new Date().toISOString().slice(0, 10) },
+      },
+    }));
+    show(`“${document.title}” goes up to ${isoWords(iso)} now.`, { label: 'Undo', run: () => undoDocument('briefs', id) });
+  };
+  if (Math.abs(Math.log2(iso / document.picture.isoCeiling)) < 1 / 6)
+    return <p className="text-quiet">That is {isoWords(iso)} with this body: the ceiling the brief has.</p>;
+  return (
+    <Button size="s" className="justify-self-start" onClick={take}>
+      Make {isoWords(iso)} the ceiling
+    </Button>
+  );
+}
+
+/** What plans promised of the hands, against what came. */
+function Promises({ says: { calibration } }: { says: LogSays }) {
+  if (calibration.length === 0) return null;
+  return (
+    <Table size="s">
+      <caption>Promised against achieved, of 100 frames without shake</caption>
+      <thead>
+        <tr>
+          <th scope="col">Promised</th>
+          <th scope="col">Came</th>
+          <th scope="col">Frames</th>
+        </tr>
+      </thead>
+      <tbody>
+        {calibration.map(({ promised, frames, held }) => (
+          <tr key={promised}>
+            <td>{plainNumber(Math.round(promised * 100))}</td>
+            <td>{plainNumber(Math.round((held / frames) * 100))}</td>
+            <td>{frames}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}

@@ -1,0 +1,118 @@
+import { count } from '@hushto/words';
+import { fromEvent } from 'file-selector';
+import { FolderInput } from 'lucide-react';
+import { useId, useState, type DragEvent } from 'react';
+import { Button, buttonLook } from '../../components/Button.tsx';
+import { Checkbox } from '../../components/Checkbox.tsx';
+import { cn } from '../../components/cn.ts';
+import { forgetImport, stopImport, takeIn, useImport } from '../../state/logImport.ts';
+
+const LATEST_SHOWN = 6;
+
+/** Where a folder is dropped or chosen; how far taking it in has come, and what could not be read. */
+export function TakeIn() {
+  const id = useId();
+  const [over, setOver] = useState(false);
+  const { doing, left, keepsPreviews } = useImport();
+  const dropped = async (event: DragEvent): Promise<void> => {
+    event.preventDefault();
+    setOver(false);
+    const found = await fromEvent(event.nativeEvent);
+    await takeIn(found.filter((one): one is (typeof found)[number] & File => one instanceof File));
+  };
+  return (
+    <section
+      aria-label="Take frames in"
+      className={cn(
+        'grid justify-items-start gap-1.5 rounded-md border border-dashed border-edge px-3 py-2.5',
+        over && 'bg-sunk',
+      )}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => void dropped(event)}
+    >
+      {!doing && (
+        <>
+          <label className={buttonLook({ size: 's' })} htmlFor={id}>
+            <FolderInput aria-hidden="true" /> Take a folder in
+          </label>
+          <input
+            id={id}
+            type="file"
+            className="sr-only"
+            multiple
+            {...{ webkitdirectory: '' }}
+            onChange={({ target }) => {
+              const files = [...(target.files ?? [])];
+              target.value = '';
+              if (files.length > 0) void takeIn(files);
+            }}
+          />
+          <p className="text-13 text-quiet">Or drop it here. The pictures stay where they are.</p>
+          <Checkbox checked={keepsPreviews} onChange={(checked) => useImport.setState({ keepsPreviews: checked })}>
+            Keep small previews
+          </Checkbox>
+          {left && (
+            <p role="status">
+              An import stopped at {left.done} of {left.of}. Take the same folder in again: what is here already is passed over.{' '}
+              <Button look="bare" size="s" onClick={forgetImport}>
+                Leave it
+              </Button>
+            </p>
+          )}
+        </>
+      )}
+      <Progress />
+      <Outcome />
+    </section>
+  );
+}
+
+function Progress() {
+  const { doing, done, of, startedMs } = useImport();
+  if (!doing) return null;
+  const seconds = (Date.now() - startedMs) / 1000;
+  const rate = seconds > 0.5 ? done / seconds : 0;
+  return (
+    <div className="grid w-full gap-1" role="status">
+      <p>
+        {doing === 'headers' ? 'Reading' : 'Previews'}: {done} of {of}
+      </p>
+      <progress className="w-full" value={done} max={Math.max(1, of)} aria-label={doing === 'headers' ? 'Files read' : 'Previews made'} />
+      <p className="text-13 text-quiet tabular-nums">{rate > 0 ? `${Math.round(rate)} a second, ${leftWords((of - done) / rate)} left` : ' '}</p>
+      <Button size="s" onClick={stopImport}>
+        Stop
+      </Button>
+    </div>
+  );
+} // prettier-ignore
+
+const leftWords = (seconds: number): string =>
+  seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`;
+
+function Outcome() {
+  const { finished, doing, added, known, notTaken } = useImport();
+  if (!finished || doing) return null;
+  const shown = notTaken.slice(0, LATEST_SHOWN);
+  return (
+    <div role="status" className="grid gap-1">
+      <p>
+        {count(added, 'frame', 'frames')} taken in{known > 0 && `, ${known} here already`}
+        {notTaken.length > 0 ? `; ${count(notTaken.length, 'file', 'files')} not:` : '.'}
+      </p>
+      {shown.length > 0 && (
+        <ul className="grid gap-0.5 text-13">
+          {shown.map(({ name, why }, i) => (
+            <li key={i} className="wrap-anywhere">
+              <b>{name === '' ? 'The server' : name}</b> {why}
+            </li>
+          ))}
+          {notTaken.length > shown.length && <li className="text-quiet">and {notTaken.length - shown.length} more</li>}
+        </ul>
+      )}
+    </div>
+  );
+}

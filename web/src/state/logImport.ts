@@ -1,0 +1,142 @@
+import type { NewFrame } from '@hushto/contract';
+import { create } from 'zustand';
+import { logApi } from '../api/client.ts';
+import { askLogFile } from '../workers/logFiles.ts';
+import { loadLog, previewCame } from './log.ts';
+
+/** Frames sent together. */
+const TOGETHER = 50;
+/** What an import that was cut off leaves behind. */
+const LEFT_KEY = 'hushto.log.import';
+/** What lies in folders of pictures and is none. */
+const NO_PICTURE = /(^|\/)(\.|Thumbs\.db$|desktop\.ini$)|\.(xmp|txt|json|csv|mov|mp4|avi|wav|pdf|zip)$/i;
+
+export interface NotTaken {
+  name: string;
+  why: string;
+}
+
+interface ImportState {
+  /** What is being done; null while nothing is. */
+  doing: 'headers' | 'previews' | null;
+  done: number;
+  of: number;
+  startedMs: number;
+  added: number;
+  known: number;
+  notTaken: readonly NotTaken[];
+  /** An import that was cut off before: of how many files how many were looked at. */
+  left: { done: number; of: number } | null;
+  /** Whether small pictures are kept. */
+  keepsPreviews: boolean;
+  finished: boolean;
+}
+
+const readLeft = (): ImportState['left'] => {
+  try {
+    return JSON.parse(localStorage.getItem(LEFT_KEY) ?? 'null') as ImportState['left'];
+  } catch {
+    return null;
+  }
+};
+
+/** Taking files into the log. */
+export const useImport = create<ImportState>()(() => ({
+  doing: null,
+  done: 0,
+  of: 0,
+  startedMs: 0,
+  added: 0,
+  known: 0,
+  notTaken: [],
+  left: readLeft(),
+  keepsPreviews: true,
+  finished: false,
+}));
+
+let stop: AbortController | null = null;
+
+/** Ends what is being done. What was taken in stays. */
+export const stopImport = (): void => stop?.abort();
+
+export const forgetImport = (): void => {
+  localStorage.removeItem(LEFT_KEY);
+  useImport.setState({ left: null, finished: false, notTaken: [] });
+};
+
+/**
+ * Takes files in: their heads first, so that all figures are there soon, then their small pictures. Each file counts once, however often
+ * it is chosen; whatever cuts this off, those that were sent are whole, and the rest come when the folder is chosen again.
+ */
+export async function takeIn(files: readonly File[]): Promise<void> {
+  if (useImport.getState().doing) return;
+  const pictures = files.filter((file) => !NO_PICTURE.test(nameOf(file)));
+  stop = new AbortController();
+  const { signal } = stop;
+  useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });
+  try {
+    const taken = await takeHeaders(pictures, signal);
+    await loadLog();
+    if (useImport.getState().keepsPreviews) await takePreviews(taken, signal);
+    if (!signal.aborted) localStorage.removeItem(LEFT_KEY);
+  } catch (error) {
+    if (!signal.aborted) note('', error instanceof Error ? error.message : String(error));
+  } finally {
+    useImport.setState({ doing: null, finished: true, left: readLeft() });
+    await regroup();
+    await loadLog();
+  }
+} // prettier-ignore
+
+async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise<{ id: string; file: File }[]> {
+  const taken: { id: string; file: File }[] = [];
+  let waiting: { frame: NewFrame; file: File }[] = [];
+  const sendWaiting = async (): Promise<void> => {
+    if (waiting.length === 0) return;
+    const { frames } = await logApi.add(waiting.map(({ frame }) => frame));
+    frames.forEach(({ id, known }, i) => {
+      if (!known) taken.push({ id, file: waiting[i]!.file });
+    });
+    const known = frames.filter((one) => one.known).length;
+    useImport.setState((now) => ({ added: now.added + frames.length - known, known: now.known + known }));
+    waiting = [];
+  };
+  for (const [i, file] of files.entries()) {
+    if (signal.aborted) break;
+    const found = await askLogFile('header', file, signal);
+    if (signal.aborted) break;
+    if ('header' in found) waiting.push({ frame: found.header, file });
+    else if ('problem' in found) note(nameOf(file), found.problem);
+    if (waiting.length === TOGETHER) {
+      await sendWaiting();
+      localStorage.setItem(LEFT_KEY, JSON.stringify({ done: i + 1, of: files.length }));
+    }
+    useImport.setState({ done: i + 1 });
+  }
+  await sendWaiting();
+  return taken;
+}
+
+async function takePreviews(taken: readonly { id: string; file: File }[], signal: AbortSignal): Promise<void> {
+  useImport.setState({ doing: 'previews', done: 0, of: taken.length, startedMs: Date.now() });
+  for (const [i, { id, file }] of taken.entries()) {
+    if (signal.aborted) return;
+    const found = await askLogFile('preview', file, signal);
+    if (signal.aborted) return;
+    if ('webp' in found) {
+      const { webp, likeness, sharpness } = found;
+      await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
+      previewCame(id);
+    }
+    useImport.setState({ done: i + 1 });
+  }
+}
+
+async function regroup(): Promise<void> {
+  const { outings } = await logApi.shelf();
+  for (const { id } of outings) await logApi.group(id);
+}
+
+const note = (name: string, why: string): void =>
+  useImport.setState(({ notTaken }) => ({ notTaken: [...notTaken, { name, why }] }));
+const nameOf = (file: File): string => file.webkitRelativePath || file.name;
