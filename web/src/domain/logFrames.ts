@@ -45,9 +45,9 @@ export const dayOfFrame = ({ wallClock }: Pick<LogFrame, 'wallClock'>): string =
   wallClock === null ? 'no time written' : DAY.format(new Date(`${wallClock}Z`));
 
 const SHORT_DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
-/** "14 Jan 16:20:05". */
+/** "14 Jan 16:20". */
 export const whenOfFrame = ({ wallClock }: Pick<LogFrame, 'wallClock'>): string =>
-  wallClock === null ? '–' : `${SHORT_DAY.format(new Date(`${wallClock}Z`))} ${wallClock.slice(11, 19)}`;
+  wallClock === null ? '–' : `${SHORT_DAY.format(new Date(`${wallClock}Z`))} ${wallClock.slice(11, 16)}`;
 
 export const clockOfFrame = ({ wallClock }: Pick<LogFrame, 'wallClock'>): string => wallClock?.slice(11, 19) ?? '';
 

@@ -1,12 +1,11 @@
 import type { LogFrame } from '@hushto/contract';
-import { apertureLabel, shutterLabel } from '@hushto/core';
-import { isoDigits, plainNumber, VERDICT_WORDS } from '@hushto/words';
+import { plainNumber, VERDICT_WORDS } from '@hushto/words';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { cn } from '../../components/cn.ts';
-import { whenOfFrame } from '../../domain/logFrames.ts';
+import { shortSetting, whenOfFrame } from '../../domain/logFrames.ts';
 import { frameAt, needFrames, useLog } from '../../state/log.ts';
 import { useSteps } from './FrameGrid.tsx';
 
@@ -29,18 +28,7 @@ const columns = helper.columns([
     figure((frame) => whenOfFrame(frame)),
     { id: 'taken', header: 'Taken' },
   ),
-  helper.accessor(
-    figure(({ shutterS }) => (shutterS === null ? null : shutterLabel(shutterS))),
-    { id: 'shutter', header: 'Shutter' },
-  ),
-  helper.accessor(
-    figure(({ fNumber }) => (fNumber === null ? null : apertureLabel(fNumber))),
-    { id: 'aperture', header: 'f' },
-  ),
-  helper.accessor(
-    figure(({ iso }) => (iso === null ? null : isoDigits(iso))),
-    { id: 'iso', header: 'ISO' },
-  ),
+  helper.accessor(figure(shortSetting), { id: 'setting', header: 'Shutter, f, ISO' }),
   helper.accessor(
     figure(({ equivalentMm }) => (equivalentMm === null ? null : String(Math.round(equivalentMm)))),
     { id: 'focal', header: 'mm' },
@@ -63,7 +51,8 @@ const columns = helper.columns([
   ),
 ]);
 /** Widths of the columns, as shares. */
-const WIDTHS = 'grid-cols-[minmax(5.5rem,1.5fr)_minmax(6.5rem,1.3fr)_repeat(7,minmax(2.6rem,0.8fr))_minmax(4.5rem,1fr)]';
+const WIDTHS =
+  'grid-cols-[minmax(6.5rem,1.2fr)_minmax(6rem,1fr)_minmax(8.75rem,1.2fr)_2.25rem_2.25rem_minmax(3.5rem,0.6fr)_2.25rem_minmax(4.5rem,0.8fr)]';
 
 /** Frames as a table, as many rows as are in view; its head stays. */
 export function FrameTable() {
