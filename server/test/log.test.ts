@@ -48,6 +48,9 @@ describe('the log', () => {
     expect(again.body.frames.map(({ known }: any) => known)).to.deep.equal([true, false]);
     expect(again.body.frames[0].id).to.equal(first.body.frames[1].id);
     expect(await names()).to.deep.equal(['three.jpg', 'two.jpg', 'one.jpg']);
+    const twice = await add(frame('four', 3), frame('four', 3));
+    expect(twice.body.frames.map(({ known }: any) => known)).to.deep.equal([false, true]);
+    expect(twice.body.frames[0].id).to.equal(twice.body.frames[1].id);
     const { digest } = frame('one', 0);
     const known = await server.send('POST', '/api/log/frames/known', { digests: [digest, 'a'.repeat(64)] });
     expect(known.body.digests).to.deep.equal([digest]);

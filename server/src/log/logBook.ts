@@ -96,7 +96,10 @@ export class LogBook {
       const made = new Map(rows.map(({ digest, id }) => [digest, id]));
       return frames.map(({ digest }) => {
         const before = there.get(digest);
-        return before ? { id: before.id, known: before.deleted_at === null } : { id: made.get(digest)!, known: false };
+        if (before) return { id: before.id, known: before.deleted_at === null };
+        const id = made.get(digest)!;
+        // Sent twice together, it is known the second time.
+        return { id, known: !fresh.delete(digest) };
       });
     });
   } // prettier-ignore

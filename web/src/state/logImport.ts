@@ -70,7 +70,9 @@ export const forgetImport = (): void => {
  */
 export async function takeIn(files: readonly File[]): Promise<void> {
   if (useImport.getState().doing) return;
-  const pictures = files.filter((file) => !NO_PICTURE.test(nameOf(file)));
+  const pictures = files
+    .filter((file) => !NO_PICTURE.test(nameOf(file)))
+    .sort((a, b) => nameOf(a).localeCompare(nameOf(b), 'en', { numeric: true }));
   stop = new AbortController();
   const { signal } = stop;
   useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });

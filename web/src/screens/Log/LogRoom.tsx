@@ -5,6 +5,7 @@ import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
+import { useMedia } from '../../components/useMedia.ts';
 import { useToasts } from '../../components/toast.ts';
 import { outingName } from '../../domain/logFrames.ts';
 import { addDemo } from '../../state/library.ts';
@@ -21,7 +22,11 @@ export function LogRoom({ children }: { children: ReactNode }) {
   );
 }
 
+/** One column, as below the breakpoint `lg`. */
+const ONE_COLUMN = '(max-width: 1120px)';
+
 function Room({ children }: { children: ReactNode }) {
+  const oneColumn = useMedia(ONE_COLUMN);
   const shelf = useLog((log) => log.shelf);
   const failed = useLog((log) => log.failed);
   const { show } = useToasts();
@@ -59,17 +64,21 @@ function Room({ children }: { children: ReactNode }) {
     <RoomPage
       room="log"
       aside={
-        <div className="grid gap-3.5 max-lg:hidden">
-          <OutingList />
-          <TakeIn />
-        </div>
+        oneColumn ? null : (
+          <>
+            <OutingList />
+            <TakeIn />
+          </>
+        )
       }
     >
       {children}
       {/* Below the task where there is one column; the outing is chosen among the filters there. */}
-      <div className="grid gap-3.5 lg:hidden max-sm:px-4 max-sm:pb-24">
-        <TakeIn />
-      </div>
+      {oneColumn && (
+        <div className="max-sm:px-4 max-sm:pb-24">
+          <TakeIn />
+        </div>
+      )}
     </RoomPage>
   );
 }

@@ -1,0 +1,172 @@
+import { expect } from 'chai';
+import { copyFileSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
+import type { Page } from 'playwright-core';
+import sharp from 'sharp';
+import { eventually, startApp, type RunningApp } from './app.ts';
+
+const verdicts = (page: Page) => page.getByRole('group', { name: 'What became of it' });
+const frames = (page: Page) => page.getByRole('group', { name: 'Frames', exact: true });
+
+describe('Log', () => {
+  let app: RunningApp;
+  let folder: string;
+  before(async () => {
+    app = await startApp();
+    folder = mkdtempSync(path.join(tmpdir(), 'hushto-frames-'));
+  });
+  after(async () => {
+    await app.stop();
+    rmSync(folder, { recursive: true });
+  });
+  const becomes = (now: () => Promise<unknown>, wanted: unknown): Promise<void> =>
+    eventually(async () => isDeepStrictEqual(await now(), wanted));
+  const asked = async (what: string): Promise<any> => (await fetch(`${app.base}/api/log${what}`)).json();
+
+  /** A JPEG as an outside library writes it, so many seconds into the evening. */
+  const jpeg = (seconds: number, shutter: string, more: Record<string, string> = {}): Promise<Buffer> =>
+    sharp({ create: { width: 300, height: 200, channels: 3, background: { r: (40 * seconds) % 255, g: 90, b: 70 } } })
+      .withExif({
+        IFD0: { Model: 'The grey one' },
+        IFD2: {
+          ExposureTime: shutter,
+          FNumber: '28/10',
+          ISOSpeedRatings: '3200',
+          FocalLength: '35/1',
+          FocalLengthIn35mmFilm: '53',
+          DateTimeOriginal: `2026:11:20 21:${String(Math.floor(seconds / 60)).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`,
+          OffsetTimeOriginal: '+02:00',
+          ...more,
+        },
+      })
+      .jpeg()
+      .toBuffer();
+
+  it('judges frames by letters, one after another and several at once, and takes it back', async () => {
+    const { page, complaints } = await app.open({ at: '/log/frames' });
+    await page.getByRole('status').getByText('400 frames').waitFor();
+    const [first, second] = (await asked('/frames?limit=2')).frames;
+    const said = async (): Promise<unknown[]> => (await asked('/frames?limit=3')).frames.map(({ verdict }: any) => verdict);
+    await frames(page).getByRole('button').first().waitFor();
+    await page.keyboard.press('g');
+    await page.keyboard.press('r');
+    await becomes(async () => (await said())[0], 'grain');
+    // It has moved on.
+    await page.getByRole('heading', { name: /1\// }).waitFor();
+    expect(await page.getByRole('region', { name: 'This frame' }).innerText()).to.include(second.name);
+    await page.keyboard.press('w');
+    await becomes(async () => (await said())[1], 'focus');
+    await page.keyboard.press('Control+z');
+    await becomes(async () => (await said())[1], second.verdict);
+    await page.keyboard.press('Home');
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.getByText('3 of 400 chosen').waitFor();
+    const before = await said();
+    await verdicts(page).getByRole('button', { name: /Other/ }).click();
+    await becomes(async () => await said(), ['other', 'other', 'other']);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await becomes(async () => await said(), before);
+    expect(first.name).to.equal('lantern-400.jpg');
+    expect(complaints).to.deep.equal([]);
+    await page.close();
+  });
+
+  it('shows the frames that are asked for, by verdict and by any figure', async () => {
+    const { page } = await app.open({ at: '/log/frames' });
+    await page.getByRole('button', { name: 'Which frames' }).click();
+    await page.getByRole('combobox', { name: 'Verdict' }).click();
+    await page.getByRole('option', { name: 'It moved' }).click();
+    await page.getByRole('textbox', { name: 'From' }).fill('1/125');
+    const { total } = await asked(`/frames?verdict=subject&shutterS.from=${1 / 125}`);
+    expect(total).to.be.within(1, 200);
+    await page.getByRole('status').getByText(`${total} frames`).waitFor();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('t');
+    const rows = page.getByRole('table').getByRole('row');
+    await rows.nth(1).getByText('It moved').waitFor();
+    expect(await page.getByRole('table').getAttribute('aria-rowcount')).to.equal(String(total + 1));
+    await page.getByRole('button', { name: 'Leave out: Shutter from 1/125' }).click();
+    await page
+      .getByRole('status')
+      .getByText(`${(await asked('/frames?verdict=subject')).total} frames`)
+      .waitFor();
+    await page.close();
+  });
+
+  it('takes a folder in: figures, previews, a draft of the body, and what could not be read', async () => {
+    const own = mkdtempSync(path.join(folder, 'evening-'));
+    for (const [i, shutter] of ['1/60', '1/60', '1/125', '1/250'].entries()) writeFileSync(path.join(own, `a${i}.jpg`), await jpeg(i < 2 ? i : 60 * i, shutter));
+    copyFileSync(path.join(own, 'a3.jpg'), path.join(own, 'the same again.jpg'));
+    writeFileSync(path.join(own, 'empty.jpg'), '');
+    writeFileSync(path.join(own, 'list.jpg'), 'bread, soup, batteries');
+    const { page, complaints } = await app.open({ at: '/log/frames' });
+    await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(own);
+    const outcome = page.getByText('4 frames taken in, 1 here already; 2 files not:');
+    await outcome.waitFor();
+    expect(await page.getByRole('region', { name: 'Take frames in' }).innerText()).to.match(/empty\.jpg is empty\.[\s\S]*list\.jpg is no picture whose figures can be read\./);
+    const { outings, gear } = await asked('');
+    const outing = outings.find(({ startedAt }: any) => startedAt.startsWith('2026-11-20'));
+    expect(outing).to.include({ startedAt: '2026-11-20T19:00:00.000Z', frames: 4, judged: 0 });
+    const taken = (await asked(`/frames?outing=${outing.id}`)).frames;
+    expect(taken.map(({ shutterS, iso, focalLengthMm, preview }: any) => [Math.round(1 / shutterS), iso, focalLengthMm, preview])).to.deep.equal(
+      [250, 125, 60, 60].map((one) => [one, 3200, 35, true]),
+    );
+    // A second apart at one setting, and alike.
+    expect(taken[2].burstId).to.be.a('string').and.equal(taken[3].burstId);
+    expect(taken[0].burstId).to.equal(null);
+    const body = gear.find(({ writtenAs }: any) => writtenAs === 'The grey one');
+    const draft = await (await fetch(`${app.base}/api/bodies/${body.documentId}`)).json();
+    // 53/35 is the crop of APS-C.
+    expect(draft.document).to.include({ label: 'The grey one', widthMm: 23.5 });
+    await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(own);
+    await page.getByText('0 frames taken in, 5 here already; 2 files not:').waitFor();
+    expect(complaints).to.deep.equal([]);
+    await page.close();
+  }); // prettier-ignore
+
+  it('goes on after a page that was shut in the middle: every frame once, none by halves', async () => {
+    const own = mkdtempSync(path.join(folder, 'many-'));
+    const base = await jpeg(0, '1/30', { DateTimeOriginal: '2026:10:01 20:00:00' });
+    const count = 160;
+    // What follows the end of a JPEG belongs to the file, and makes it another.
+    for (let i = 0; i < count; i++) writeFileSync(path.join(own, `m${i}.jpg`), Buffer.concat([base, Buffer.from(`${i}`)]));
+    const { page } = await app.open({ at: '/log/frames' });
+    const total = async (): Promise<number> => (await asked('/frames?limit=1')).total;
+    const before = await total();
+    await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(own);
+    await eventually(async () => (await total()) > before);
+    await page.reload();
+    const inside = (await total()) - before;
+    expect(inside).to.be.within(1, count);
+    const stopped = page.getByText(/An import stopped at \d+ of 160/);
+    if (inside < count) await stopped.waitFor();
+    await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(own);
+    await page.getByText(new RegExp(`${count - inside} frames? taken in`)).waitFor();
+    expect((await total()) - before).to.equal(count);
+    expect(await stopped.count()).to.equal(0);
+    await page.close();
+  });
+
+  it('says what the frames teach, and lets a plan take it over and give it back', async () => {
+    const { page, complaints } = await app.open({ at: '/log/says' });
+    await page.getByText(/judged frames are keepers/).waitFor();
+    await page.getByRole('combobox', { name: 'Frames taken for' }).click();
+    await page.getByRole('option', { name: 'The Boathouse quintet' }).click();
+    const limits = page.getByRole('region', { name: 'Limits' });
+    await limits.getByRole('button', { name: 'Let plans use these hands' }).click();
+    const holds = async (): Promise<any[]> => (await fetch(`${app.base}/api/holds`)).json() as Promise<any[]>;
+    const made = async () => (await holds()).find(({ document }) => document.title === 'From the log: The Boathouse quintet');
+    await becomes(async () => (await made())?.document.counts, true);
+    const judged = (await asked('/says?brief=' + (await briefId('The Boathouse quintet')))).all;
+    expect((await made()).document.frames).to.have.length(judged.keeper + judged.hands);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await becomes(async () => await made(), undefined);
+    expect(complaints).to.deep.equal([]);
+    await page.close();
+  });
+  const briefId = async (title: string): Promise<string> =>
+    ((await (await fetch(`${app.base}/api/briefs`)).json()) as any[]).find(({ document }) => document.title === title).id;
+});
