@@ -20,11 +20,6 @@ interface Picture {
 const PICTURES: readonly Picture[] = [
   { name: 'plan' },
   { name: 'plan-dim', scheme: 'dark', reach: (page) => choose(page, /Sluice/) },
-  {
-    name: 'plan-subject',
-    reach: (page) => token(page, /porter/).click(),
-  },
-  { name: 'plan-table', scheme: 'dark', reach: (page) => choose(page, /Skate/).then(() => page.keyboard.press('t')) },
   { name: 'plan-cannot', reach: tooDark },
   { name: 'plan-compare', scheme: 'dark', reach: (page) => choose(page, /quintet/).then(() => compare(page)) },
   { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'What comes first, side by side' }).click() },
@@ -45,6 +40,8 @@ const PICTURES: readonly Picture[] = [
     reach: dataScreen,
   },
   { name: 'you-steadiness', reach: (page) => lookAt(page, '/you/steadiness').then(() => page.keyboard.press('f')) },
+  { name: 'log', reach: logDrawn },
+  { name: 'log-says', scheme: 'dark', reach: logSays },
   { name: 'kit', reach: twoBodies },
   { name: 'you-taste', reach: tasteTest },
   { name: 'kit-sensor', scheme: 'dark', reach: sensor },
@@ -62,6 +59,19 @@ async function dataScreen(page: Page): Promise<void> {
     .getByRole('button', { name: /^Restore / })
     .first()
     .waitFor();
+}
+
+/** The log with the previews of its evening drawn, among the porters. */
+async function logDrawn(page: Page): Promise<void> {
+  await lookAt(page, '/log/frames');
+  await page.getByText(/^Drawing previews/).waitFor({ state: 'detached', timeout: 120_000 });
+  for (let i = 0; i < 6; i++) await page.keyboard.press('PageDown');
+  for (let i = 0; i < 210; i++) await page.keyboard.press('ArrowRight');
+}
+
+async function logSays(page: Page): Promise<void> {
+  await lookAt(page, '/log/says');
+  await pick(page, 'Frames taken for', 'The Boathouse quintet');
 }
 
 /** An evening of the lantern week. */

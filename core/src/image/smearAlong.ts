@@ -21,44 +21,39 @@ export function smearAlong(
   const [run, lines] = flat ? [box.right - box.left, box.bottom - box.top] : [box.bottom - box.top, box.right - box.left];
   if (run <= 0 || lines <= 0) return out;
   const slope = flat ? dy / dx : dx / dy;
-  const [stepRun, stepLine] = flat ? [1, width] : [width, 1];
+  const stepRun = flat ? 1 : width;
+  const stepLine = flat ? width : 1;
   const start = box.top * width + box.left;
   const offsets = Int32Array.from({ length: run }, (_, i) => Math.round((i - (run - 1) / 2) * slope));
   const [least, most] = slope >= 0 ? [offsets[0]!, offsets[run - 1]!] : [offsets[run - 1]!, offsets[0]!];
-  const sums = new Float64Array(run + 1);
-  const values = new Float32Array(run);
-  const where = new Int32Array(run);
   const from = 0.5 - length / 2;
   const whole = Math.floor(from);
   const part = from - whole;
   const span = Math.floor(part + length);
   const endPart = part + length - span;
-  for (let line = -most; line < lines - least; line++) {
+  // A line with as much of its ends going on as the path reaches: no place of it is a special case.
+  const before = Math.max(0, -whole);
+  const after = Math.max(0, whole + span + 1);
+  const values = new Float32Array(before + run + after);
+  const inverse = 1 / length;
+  // Not −most: a −0 would make every index below a float.
+  for (let line = 0 - most; line < lines - least; line++) {
     for (let i = 0; i < run; i++) {
       const at = line + offsets[i]!;
-      const held = at < 0 ? 0 : at >= lines ? lines - 1 : at;
-      const index = start + i * stepRun + held * stepLine;
-      const value = plane[index]!;
-      where[i] = held === at ? index : -1;
-      values[i] = value;
-      sums[i + 1] = sums[i]! + value;
+      values[before + i] = plane[start + i * stepRun + (at < 0 ? 0 : at >= lines ? lines - 1 : at) * stepLine]!;
     }
-    const [first, last] = [values[0]!, values[run - 1]!];
-    // Sum of the line up to a place between two pixels, its ends going on for ever.
-    const upTo = (i: number, share: number): number => {
-      if (i < 0) return first * (i + share);
-      if (i >= run) return sums[run]! + last * (i - run + share);
-      return sums[i]! + values[i]! * share;
-    };
+    values.fill(values[before]!, 0, before);
+    values.fill(values[before + run - 1]!, before + run);
+    const first = before + whole;
+    // Sum of what the path covers, carried along from place to place.
+    let sum = 0;
+    for (let i = first; i < first + span; i++) sum += values[i]!;
     for (let i = 0; i < run; i++) {
-      const index = where[i]!;
-      if (index < 0) continue;
-      const low = i + whole;
-      const high = low + span;
-      out[index] =
-        low >= 0 && high < run
-          ? (sums[high]! - sums[low]! + values[high]! * endPart - values[low]! * part) / length
-          : (upTo(high, endPart) - upTo(low, part)) / length;
+      const low = values[first + i]!;
+      const high = values[first + i + span]!;
+      const at = line + offsets[i]!;
+      if (at >= 0 && at < lines) out[start + i * stepRun + at * stepLine] = (sum + high * endPart - low * part) * inverse;
+      sum += high - low;
     }
   }
   return out;

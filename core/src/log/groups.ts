@@ -3,7 +3,7 @@ export const OUTING_GAP_MS = 4 * 3_600_000;
 /** Most between two frames of one burst, ms: cameras write whole seconds where they write no parts of them. Ours. */
 export const BURST_GAP_MS = 1500;
 /** Bits of 256 in which two pictures of one composition may differ. Ours. */
-export const ALIKE_BITS = 40;
+const ALIKE_BITS = 40;
 
 /** A frame as far as grouping needs it; times ascend. */
 export interface Timed {

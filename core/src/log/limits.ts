@@ -36,7 +36,7 @@ export interface LogLimit {
 }
 
 /** Fewest frames, and fewest of either outcome, that a limit is fitted from. */
-export const FEWEST_FRAMES = 12;
+const FEWEST_FRAMES = 12;
 const FEWEST_OF_EITHER = 3;
 /** Frames of a figure's slope are expected to lie within a few per stop: a weak prior, which mostly matters where outcomes are cleanly apart. Ours. */
 const SLOPE_SD = 3;

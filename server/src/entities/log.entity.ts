@@ -118,7 +118,7 @@ export const LogVerdictEntity = defineEntity({
 });
 
 /** A small picture of a frame, its likeness and how sharp it is. */
-export const LogPreviewEntity = defineEntity({
+const LogPreviewEntity = defineEntity({
   name: 'LogPreviewEntity',
   tableName: 'log_preview',
   properties: {

@@ -13,7 +13,7 @@ export interface Stretch {
 }
 
 /** A wall-clock time as if it were UTC, ms: cameras and run sheets both go by the clock on the wall. */
-export const wallMs = (wallClock: string): number => Date.parse(`${wallClock}Z`);
+const wallMs = (wallClock: string): number => Date.parse(`${wallClock}Z`);
 
 /** Every stretch of every run sheet. A sheet that is deleted tells nothing. */
 export function stretchesOf(sheets: readonly Pick<Stored<RunSheet>, 'id' | 'document'>[]): Stretch[] {

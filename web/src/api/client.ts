@@ -89,10 +89,9 @@ export const logApi = {
 export const previewPath = (id: string): string => `/api/log/frames/${id}/preview`;
 export const logCsvPath = (filter: LogFilter): string => `/api/log/frames.csv?${queryOf(filter)}`;
 
-function queryOf(asked: object): string {
+function queryOf(asked: Readonly<Record<string, string | number | undefined>>): string {
   const query = new URLSearchParams();
-  for (const [name, value] of Object.entries(asked) as [string, unknown][])
-    if (value !== undefined) query.set(name, String(value));
+  for (const [name, value] of Object.entries(asked)) if (value !== undefined) query.set(name, String(value));
   return query.toString();
 }
 

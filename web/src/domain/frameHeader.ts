@@ -58,7 +58,7 @@ function apex(value: unknown, of: (apex: number) => number): number | null {
 const textOf = (value: unknown): string | null => {
   if (typeof value !== 'string') return null;
   // Cameras fill their fields with NUL and blanks.
-  const text = value.replace(/[\0-\x1f]+/g, ' ').trim().slice(0, 120).trim(); // prettier-ignore
+  const text = value.replace(/\p{Cc}+/gu, ' ').trim().slice(0, 120).trim(); // prettier-ignore
   return text === '' ? null : text;
 };
 
@@ -82,7 +82,7 @@ function offsetOf(value: unknown): number | null {
 
 /** Parts of a second, written as the digits behind the point, in ms. */
 const partOf = (value: unknown): number => {
-  const digits = /^\d+/.exec(String(value ?? '').trim())?.[0];
+  const digits = typeof value === 'string' || typeof value === 'number' ? /^\d+/.exec(String(value).trim())?.[0] : undefined;
   return digits ? Math.floor(Number(`0.${digits}`) * 1000) : 0;
 };
 

@@ -1,6 +1,5 @@
 import type { LogFrame, LogOuting } from '@hushto/contract';
-import { VERDICTS, type Verdict } from '@hushto/core';
-import { apertureLabel, shutterLabel, stopsLabel } from '@hushto/core';
+import { apertureLabel, shutterLabel, stopsLabel, type Verdict } from '@hushto/core';
 import { isoDigits } from '@hushto/words';
 
 /** The letter of each verdict: all under the left hand, the right one moves on. */
@@ -75,5 +74,3 @@ export function sharpestOf(frames: readonly (LogFrame | undefined)[]): ReadonlyS
   }
   return new Set([...best.values()].map(({ id }) => id));
 }
-
-export const VERDICT_LIST = VERDICTS;

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import { logApi } from '../api/client.ts';
 
 /** Frames asked for at once. */
-export const PAGE = 100;
+const PAGE = 100;
 /** Pages held at once: what is far from where one looks is let go. */
 const MOST_PAGES = 30;
 

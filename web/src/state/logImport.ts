@@ -22,6 +22,8 @@ interface ImportState {
   done: number;
   of: number;
   startedMs: number;
+  /** When it last came further. */
+  nowMs: number;
   added: number;
   known: number;
   notTaken: readonly NotTaken[];
@@ -46,6 +48,7 @@ export const useImport = create<ImportState>()(() => ({
   done: 0,
   of: 0,
   startedMs: 0,
+  nowMs: 0,
   added: 0,
   known: 0,
   notTaken: [],
@@ -75,7 +78,7 @@ export async function takeIn(files: readonly File[]): Promise<void> {
     .sort((a, b) => nameOf(a).localeCompare(nameOf(b), 'en', { numeric: true }));
   stop = new AbortController();
   const { signal } = stop;
-  useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });
+  useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), nowMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });
   try {
     const taken = await takeHeaders(pictures, signal);
     await loadLog();
@@ -113,14 +116,14 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
       await sendWaiting();
       localStorage.setItem(LEFT_KEY, JSON.stringify({ done: i + 1, of: files.length }));
     }
-    useImport.setState({ done: i + 1 });
+    useImport.setState({ done: i + 1, nowMs: Date.now() });
   }
   await sendWaiting();
   return taken;
 }
 
 async function takePreviews(taken: readonly { id: string; file: File }[], signal: AbortSignal): Promise<void> {
-  useImport.setState({ doing: 'previews', done: 0, of: taken.length, startedMs: Date.now() });
+  useImport.setState({ doing: 'previews', done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
   for (const [i, { id, file }] of taken.entries()) {
     if (signal.aborted) return;
     const found = await askLogFile('preview', file, signal);
@@ -130,7 +133,7 @@ async function takePreviews(taken: readonly { id: string; file: File }[], signal
       await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
       previewCame(id);
     }
-    useImport.setState({ done: i + 1 });
+    useImport.setState({ done: i + 1, nowMs: Date.now() });
   }
 }
 

@@ -15,7 +15,7 @@ const IFD2 = {
   LensModel: '18.3 mm f/2.8',
 };
 const picture = (exif: object = { IFD0: { Model: 'APS-C 24 MP' }, IFD2 }) =>
-  sharp({ create: { width: 90, height: 60, channels: 3, background: { r: 90, g: 80, b: 70 } } }).withExif(exif as never);
+  sharp({ create: { width: 90, height: 60, channels: 3, background: { r: 90, g: 80, b: 70 } } }).withExif(exif);
 
 /** A TIFF with whole numbers as its entries, the higher byte first: TIFF 6.0, section 2. */
 function bigEndian(entries: readonly (readonly [tag: number, type: number, value: number])[]): Buffer {

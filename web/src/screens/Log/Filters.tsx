@@ -32,7 +32,7 @@ const VERDICT_OPTIONS = [
 ] as const;
 
 /** "1/125", "0.5", "6400" as a number; null where it is none. */
-export function readFigure(text: string): number | null {
+function readFigure(text: string): number | null {
   const [, over, under] = /^\s*(-?[\d.]+)(?:\s*\/\s*([\d.]+))?\s*$/.exec(text.replace(',', '.').replace('−', '-')) ?? [];
   const value = Number(over) / (under === undefined ? 1 : Number(under));
   return over !== undefined && Number.isFinite(value) ? value : null;
@@ -46,7 +46,7 @@ export function Filters() {
   const outings = useLog((log) => log.shelf?.outings ?? NOTHING);
   const set = (change: Partial<Record<keyof LogFilter, unknown>>): void => {
     const next = Object.entries({ ...filter, ...change }).filter(([, value]) => value !== undefined && value !== '');
-    void filterLog(Object.fromEntries(next) as LogFilter);
+    void filterLog(Object.fromEntries(next));
   };
   const chips = chipsOf(filter, (id) => briefs.find((one) => one.id === id)?.document.title ?? 'a brief that is gone');
   const named = (kind: 'body' | 'lens') => [

@@ -25,6 +25,7 @@ export function FrameGrid() {
   const columns = Math.max(2, Math.floor((width + GAP_PX) / (NARROWEST_PX + GAP_PX)));
   const tile = (width - GAP_PX * (columns - 1)) / columns;
   const high = Math.round((tile * 2) / 3) + CAPTION_PX;
+  // eslint-disable-next-line react-hooks/incompatible-library -- what it returns changes with every scroll, and the grid with it
   const rows = useVirtualizer({
     count: width > 0 ? Math.ceil(total / columns) : 0,
     getScrollElement: () => box.current,

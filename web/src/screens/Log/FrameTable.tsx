@@ -58,6 +58,7 @@ const WIDTHS =
 export function FrameTable() {
   const box = useRef<HTMLDivElement>(null);
   const total = useLog((log) => log.total) ?? 0;
+  // eslint-disable-next-line react-hooks/incompatible-library -- what it returns changes with every scroll, and the table with it
   const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => ROW_PX, overscan: 8 });
   const items = rows.getVirtualItems();
   const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? -1];

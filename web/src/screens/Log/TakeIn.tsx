@@ -72,9 +72,9 @@ export function TakeIn() {
 }
 
 function Progress() {
-  const { doing, done, of, startedMs } = useImport();
+  const { doing, done, of, startedMs, nowMs } = useImport();
   if (!doing) return null;
-  const seconds = (Date.now() - startedMs) / 1000;
+  const seconds = (nowMs - startedMs) / 1000;
   const rate = seconds > 0.5 ? done / seconds : 0;
   return (
     <div className="grid w-full gap-1" role="status">
