@@ -68,9 +68,8 @@ function stretch(brief: Brief, briefId: string, fromMs: number, minutes: number,
     return shutterMarks.value(mark) <= SLOWEST_S && chance >= HELD_BETWEEN[0] && chance <= HELD_BETWEEN[1];
   });
   const frames: NewFrame[] = [];
-  let press = 0;
   while (frames.length < FRAMES_EACH) {
-    const wallMs = fromMs + ((press + 0.5) / (FRAMES_EACH / 1.7)) * minutes * MINUTE_MS;
+    const wallMs = fromMs + ((frames.length + 0.5) / FRAMES_EACH) * minutes * MINUTE_MS;
     // A skater never does.
     const still = held.length > 0 && random() < STANDS;
     const tried = still ? held : TRIED_MOVING.map((step) => first + step);
@@ -80,7 +79,6 @@ function stretch(brief: Brief, briefId: string, fromMs: number, minutes: number,
       frames.push(
         oneFrame({ brief, briefId, at, still }, mark, plan.fNumber, wallMs + 180 * i, before + frames.length + 1, random, normal),
       );
-    press += 1;
   }
   return frames;
 }

@@ -1,5 +1,6 @@
 import type { NewFrame } from '@hushto/contract';
 import { create } from 'zustand';
+import type { Undigested } from '../domain/logExchange.ts';
 import { logApi } from '../api/client.ts';
 import { askLogFile } from '../workers/logFiles.ts';
 import { loadLog, previewCame } from './log.ts';
@@ -93,17 +94,60 @@ export async function takeIn(files: readonly File[]): Promise<void> {
   }
 } // prettier-ignore
 
+/** Takes frames in that have no file: lines of a table, or what was counted on the spot. Each counts once, however often it comes. */
+export async function takeFramesIn(found: readonly Undigested[]): Promise<void> {
+  if (useImport.getState().doing || found.length === 0) return;
+  stop = new AbortController();
+  useImport.setState({
+    doing: 'headers',
+    done: 0,
+    of: found.length,
+    startedMs: Date.now(),
+    nowMs: Date.now(),
+    added: 0,
+    known: 0,
+    notTaken: [],
+    finished: false,
+  });
+  try {
+    for (let from = 0; from < found.length && !stop.signal.aborted; from += TOGETHER) {
+      const some = found.slice(from, from + TOGETHER);
+      const digests = await Promise.all(some.map(({ key }) => digestOfText(key)));
+      tell(await logApi.add(some.map(({ frame }, i) => ({ ...frame, digest: digests[i]! }))));
+      useImport.setState({ done: from + some.length, nowMs: Date.now() });
+    }
+  } catch (error) {
+    note('', error instanceof Error ? error.message : String(error));
+  } finally {
+    useImport.setState({ doing: null, finished: true });
+    await loadLog();
+  }
+}
+
+/** Minutes by which this computer's clock is ahead of UTC at a moment. */
+export const zoneAt = (atMs: number): number => -new Date(atMs).getTimezoneOffset();
+
+async function digestOfText(text: string): Promise<string> {
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text)));
+  return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+/** Counts what the server took. */
+function tell({ frames }: { frames: readonly { known: boolean }[] }): void {
+  const known = frames.filter((one) => one.known).length;
+  useImport.setState((now) => ({ added: now.added + frames.length - known, known: now.known + known }));
+}
+
 async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise<{ id: string; file: File }[]> {
   const taken: { id: string; file: File }[] = [];
   let waiting: { frame: NewFrame; file: File }[] = [];
   const sendWaiting = async (): Promise<void> => {
     if (waiting.length === 0) return;
-    const { frames } = await logApi.add(waiting.map(({ frame }) => frame));
-    frames.forEach(({ id, known }, i) => {
+    const answer = await logApi.add(waiting.map(({ frame }) => frame));
+    answer.frames.forEach(({ id, known }, i) => {
       if (!known) taken.push({ id, file: waiting[i]!.file });
     });
-    const known = frames.filter((one) => one.known).length;
-    useImport.setState((now) => ({ added: now.added + frames.length - known, known: now.known + known }));
+    tell(answer);
     waiting = [];
   };
   for (const [i, file] of files.entries()) {

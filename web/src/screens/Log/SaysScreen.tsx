@@ -1,14 +1,17 @@
-import type { LogSays, StoredBrief } from '@hushto/contract';
+import type { LogFilter, LogSays, StoredBrief } from '@hushto/contract';
 import { fullFrameEquivalentMm } from '@hushto/core';
-import { isoWords, limitWords, logWords, lostRunWords, plainNumber } from '@hushto/words';
-import { Download } from 'lucide-react';
+import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNumber } from '@hushto/words';
+import { strToU8, zipSync } from 'fflate';
+import { Download, Printer, Tags } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { logApi, logCsvPath } from '../../api/client.ts';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
+import { saveFile } from '../../components/saveFile.ts';
 import { Select } from '../../components/Select.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
 import { useToasts } from '../../components/toast.ts';
+import { sidecarName, sidecarOf } from '../../domain/logExchange.ts';
 import { byShutter, ceilingAt, handsFromLog, worstRun } from '../../domain/logSays.ts';
 import { distanceText } from '../../quantities/quantities.ts';
 import { addDocument, editDocument, undoDocument } from '../../state/documents.ts';
@@ -46,6 +49,7 @@ function Says() {
   }, [asked, judged]);
   const { says, failed } = found;
   const brief = briefs.find(({ id }) => id === filter.brief) ?? null;
+  const { show } = useToasts();
   return (
     <RoomSheet beside="wide">
       <div className="grid min-w-0 content-start gap-4">
@@ -61,9 +65,17 @@ function Says() {
               void filterLog(id === '' ? others : { ...others, brief: id });
             }}
           />
-          <a className={buttonLook({ size: 's', className: 'ml-auto' })} href={logCsvPath(filter)} download>
-            <Download aria-hidden="true" /> Frames as a table
-          </a>
+          <div className="ml-auto flex flex-wrap gap-1.5 print:hidden">
+            <a className={buttonLook({ size: 's' })} href={logCsvPath(filter)} download>
+              <Download aria-hidden="true" /> Frames as a table
+            </a>
+            <Button size="s" onClick={() => void saveSidecars(filter, briefs).catch((error: unknown) => show(said(error)))}>
+              <Tags aria-hidden="true" /> Sidecars
+            </Button>
+            <Button size="s" onClick={() => window.print()}>
+              <Printer aria-hidden="true" /> Print
+            </Button>
+          </div>
         </div>
         {failed && <p role="alert">{failed}</p>}
         {!says && !failed && <p aria-busy="true">Counting</p>}
@@ -102,6 +114,24 @@ function Answers({ says, briefs, brief }: { says: LogSays; briefs: readonly Stor
     </>
   );
 } // prettier-ignore
+
+/** Most sidecars in one file. */
+const MOST_SIDECARS = 20_000;
+const AT_ONCE = 500;
+
+/** A file beside each picture of the filter with its rating and keywords, all in one archive. */
+async function saveSidecars(filter: LogFilter, briefs: readonly StoredBrief[]): Promise<void> {
+  const files: Record<string, Uint8Array> = {};
+  for (let offset = 0; offset < MOST_SIDECARS; offset += AT_ONCE) {
+    const { frames } = await logApi.page(filter, offset, AT_ONCE);
+    for (const frame of frames) {
+      const title = briefs.find(({ id }) => id === frame.briefId)?.document.title ?? null;
+      files[sidecarName(frame.name)] = strToU8(sidecarOf(frame, title));
+    }
+    if (frames.length < AT_ONCE) break;
+  }
+  saveFile('sidecars of the log', 'zip', zipSync(files) as Uint8Array<ArrayBuffer>);
+}
 
 /** By ISO, distance and brief, in one table with heads between. */
 function Counts({ says, briefs }: { says: LogSays; briefs: readonly StoredBrief[] }) {
@@ -164,7 +194,7 @@ function Limits({ says, brief }: { says: LogSays; brief: StoredBrief | null }) {
       ))}
       {missing.length > 0 && (
         <p className="text-quiet">
-          {missing.map((fault) => ({ hands: 'Hands', subject: 'movement', grain: 'grain' })[fault]).join(', ')}: too few frames were lost to
+          {capital(listed(missing.map((fault) => ({ hands: 'hands', subject: 'movement', grain: 'grain' })[fault])))}: too few frames were lost to
           say a limit. That is good news, or they were not judged yet.
         </p>
       )}

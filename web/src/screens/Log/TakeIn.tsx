@@ -1,11 +1,16 @@
 import { count } from '@hushto/words';
 import { fromEvent } from 'file-selector';
-import { FolderInput } from 'lucide-react';
+import { FolderInput, ListPlus, Table2 } from 'lucide-react';
 import { useId, useState, type DragEvent } from 'react';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { Checkbox } from '../../components/Checkbox.tsx';
 import { cn } from '../../components/cn.ts';
-import { forgetImport, stopImport, takeIn, useImport } from '../../state/logImport.ts';
+import { FileButton } from '../../components/FileButton.tsx';
+import { useToasts } from '../../components/toast.ts';
+import { framesOfTally, readCsv, type CsvTable } from '../../domain/logExchange.ts';
+import { useLibrary } from '../../state/library.ts';
+import { forgetImport, stopImport, takeFramesIn, takeIn, useImport, zoneAt } from '../../state/logImport.ts';
+import { CsvSheet } from './CsvSheet.tsx';
 
 const LATEST_SHOWN = 6;
 
@@ -14,6 +19,15 @@ export function TakeIn() {
   const id = useId();
   const [over, setOver] = useState(false);
   const { doing, left, keepsPreviews } = useImport();
+  const tallies = useLibrary((library) => library.tallies);
+  const counted = tallies.filter(({ document }) => document.frames.length > 0);
+  const [table, setTable] = useState<{ name: string; table: CsvTable } | null>(null);
+  const { show } = useToasts();
+  const openTable = async (file: File): Promise<void> => {
+    const read = readCsv(await file.text());
+    if (read) setTable({ name: file.name, table: read });
+    else show(`“${file.name}” is no table with heads; nothing was taken in.`);
+  };
   const dropped = async (event: DragEvent): Promise<void> => {
     event.preventDefault();
     setOver(false);
@@ -52,6 +66,20 @@ export function TakeIn() {
             }}
           />
           <p className="text-13 text-quiet">Or drop it here. The pictures stay where they are.</p>
+          <div className="flex flex-wrap gap-1.5">
+            <FileButton icon={Table2} accept=".csv,.tsv,text/csv" look="bare" onFile={(file) => void openTable(file)}>
+              A table (CSV)
+            </FileButton>
+            {counted.length > 0 && (
+              <Button
+                size="s"
+                look="bare"
+                onClick={() => void takeFramesIn(counted.flatMap((tally) => framesOfTally(tally, zoneAt)))}
+              >
+                <ListPlus aria-hidden="true" /> What Pocket counted
+              </Button>
+            )}
+          </div>
           <Checkbox checked={keepsPreviews} onChange={(checked) => useImport.setState({ keepsPreviews: checked })}>
             Keep small previews
           </Checkbox>
@@ -67,6 +95,7 @@ export function TakeIn() {
       )}
       <Progress />
       <Outcome />
+      {table && <CsvSheet {...table} onClose={() => setTable(null)} />}
     </section>
   );
 }
