@@ -189,6 +189,16 @@ export const LogSaysSchema = z.object({
   byIso: z.array(z.object({ iso: z.number(), ...tally })),
   byDistance: z.array(z.object({ distanceM: z.number(), ...tally })),
   byBrief: z.array(z.object({ briefId: z.string().nullable(), ...tally })),
+  /** Frames of the plan itself, its other takes left out: what was set, and the light it fitted, as means in stops. */
+  taken: z.array(
+    z.object({
+      briefId: z.string(),
+      frames: z.number().int(),
+      shutterS: z.number(),
+      ev100: z.number().nullable(),
+      evSpread: z.number().nullable().describe('standard deviation of the light, stops'),
+    }),
+  ),
   share: z.number().describe('share of frames that shall not be lost to one fault, of the limits'),
   limits: z.array(LogLimitSchema),
   /** How far the figures of two faults rise together, −1 to 1: near 1 their limits cannot be told apart. */

@@ -91,6 +91,12 @@ describe('the log', () => {
     expect(frames[2].smear).to.be.closeTo((25.13 * (1.6 / 1.4) * (256 / 203.187)) / (15_600 / 683), 0.002);
     expect((await server.send('GET', '/api/log')).body.outings[0]).to.include({ title: 'Lantern evening', runSheetId: made.body.id });
     expect(await names('?take=plan')).to.deep.equal(['in it.jpg']);
+    const { taken } = (await server.send('GET', '/api/log/says')).body;
+    expect(taken).to.have.length(1);
+    // f/2.8 and 1/203 s at ISO 6400: log2(8·203.187) − 6, to the third of a stop the shutter is counted in.
+    expect(taken[0]).to.include({ briefId: brief, frames: 1, evSpread: 0 });
+    expect(taken[0].ev100).to.be.closeTo(Math.log2(8 * 203.187) - 6, 1e-3);
+    expect(Math.log2(taken[0].shutterS * 203.187)).to.be.closeTo(0, 1 / 6);
     const before = await server.send('POST', '/api/log/frames/brief', { ids: [frames[2].id], briefId: null });
     expect(before.body).to.deep.equal([{ id: frames[2].id, briefId: brief }]);
     expect((await page()).frames[2]).to.include({ briefId: null, smear: null, distanceM: null });
@@ -207,6 +213,7 @@ describe('the log', () => {
     expect(hands.frames).to.equal(count(frames, 'keeper') + count(frames, 'hands'));
     expect(hands.low).to.be.below(hands.at);
     expect(hands.high).to.be.above(hands.at);
+    expect(says.taken).to.deep.equal([]);
     const some = (await server.send('GET', `/api/log/says?shutterS.to=${1 / 100}`)).body;
     expect(some.all.frames).to.equal(48);
     expect((await server.send('GET', '/api/log/says?outing=nobody')).body).to.deep.include({ limits: [], beyondHands: null, byIso: [] });

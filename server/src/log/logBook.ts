@@ -217,13 +217,13 @@ export class LogBook {
     });
   } // prettier-ignore
 
-  /** Figures of every frame anew, as after a body was completed or a brief changed. @returns how many */
-  async figure(em: EntityManager): Promise<number> {
+  /** Figures of frames anew, as after a body was completed or a brief changed. @param briefId only of frames taken for it  @returns how many */
+  async figure(em: EntityManager, briefId?: string): Promise<number> {
     const known = await this.#known(em);
     let done = 0;
     for (let after = ''; ;) {
       const rows = await em.fork().transactional(async (inner) => {
-        const slice = await inner.find(LogFrameEntity, { id: { $gt: after } }, { orderBy: { id: 'asc' }, limit: AT_ONCE });
+        const slice = await inner.find(LogFrameEntity, { id: { $gt: after }, ...(briefId === undefined ? {} : { briefId }) }, { orderBy: { id: 'asc' }, limit: AT_ONCE });
         for (const row of slice) Object.assign(row, this.#figures(writtenOf(row), row.briefId ?? null, known));
         return slice;
       });
@@ -402,6 +402,8 @@ function writtenOf(row: InferEntity<typeof LogFrameEntity>): Written {
     focalLengthMm: figure(row.focalLengthMm),
     equivalentMm: figure(row.writtenEquivalentMm),
     camera: row.camera ?? null,
+    // That a subject stood still no setting tells.
+    ...(row.take === 'still' ? { take: row.take } : {}),
   };
 }
 

@@ -36,6 +36,11 @@ export async function logSays(em: EntityManager, filter: LogFilter): Promise<Log
      from ${from} and f.verdict is not null and f.held_chance is not null group by 1 order by 1`,
     bound,
   );
+  const taken = await em.execute<{ brief: string; frames: number; thirds: number; ev: number | null; square: number | null }[]>(
+    `select f.brief_id as brief, count(*) as frames, avg(f.shutter_thirds) as thirds, avg(f.ev100) as ev, avg(f.ev100 * f.ev100) as square
+     from ${from} and f.brief_id is not null and f.take is null and f.shutter_thirds is not null group by 1 order by 2 desc`,
+    bound,
+  );
   const cells = cellsOf(groups);
   const limits = FAULTS.flatMap((fault) => limitOf(cells, fault, SHARE) ?? []);
   const hands = limits.find(({ fault }) => fault === 'hands');
@@ -45,6 +50,13 @@ export async function logSays(em: EntityManager, filter: LogFilter): Promise<Log
     byIso: grouped(groups, ({ iso }) => iso, ({ iso }) => ({ iso: 100 * 2 ** (iso! / 3) })),
     byDistance: grouped(groups, ({ distance }) => distance, ({ distance }) => ({ distanceM: 2 ** (distance! / 2) })),
     byBrief: grouped(groups, ({ brief }) => brief ?? '', ({ brief }) => ({ briefId: brief })),
+    taken: taken.map(({ brief, frames, thirds, ev, square }) => ({
+      briefId: brief,
+      frames,
+      shutterS: 2 ** (thirds / 3),
+      ev100: ev,
+      evSpread: ev === null || square === null ? null : Math.sqrt(Math.max(0, square - ev * ev)),
+    })),
     share: SHARE,
     limits,
     together: pairs(FAULTS).flatMap(([one, other]) => {

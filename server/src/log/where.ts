@@ -22,8 +22,7 @@ export function whereOf(filter: LogFilter): Where {
   else if (take !== undefined) add('f.take = ?', take);
   if (camera !== undefined) add('f.camera = ?', camera);
   if (lens !== undefined) add('f.lens = ?', lens);
-  if (filter.undrawn)
-    add('f.seed is not null and not exists (select 1 from log_preview p where p.frame_id = f.id)');
+  if (filter.undrawn) add('f.seed is not null and not exists (select 1 from log_preview p where p.frame_id = f.id)');
   if (verdict === 'none') add('f.verdict is null');
   else if (verdict === 'judged') add('f.verdict is not null');
   else if (verdict !== undefined) add('f.verdict = ?', verdict);

@@ -73,8 +73,8 @@ export function logRoutes({ orm, log }: { orm: MikroORM; log: LogBook }): Fastif
         await log.remove(em(), body.ids, remove);
         return reply.status(204).send(null);
       });
-    app.post('/figures', { schema: { tags, description: 'Works every frame’s figures out anew.', response: { 200: z.object({ frames: z.number().int() }) } } }, async () => ({
-      frames: await log.figure(em()),
+    app.post('/figures', { schema: { tags, description: 'Works the figures of frames out anew: of every one, or of those taken for a brief.', querystring: z.strictObject({ brief: IdSchema.optional() }), response: { 200: z.object({ frames: z.number().int() }), ...failing } } }, async ({ query }) => ({
+      frames: await log.figure(em(), query.brief),
     }));
     app.post('/outings/:id/group', { schema: { tags, description: 'Groups its frames into bursts anew.', params: Params, response: { 204: z.null(), ...failing } } }, async ({ params }, reply) => {
       await log.group(em(), params.id);

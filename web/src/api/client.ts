@@ -81,6 +81,9 @@ export const logApi = {
       briefId,
     }),
   group: (outingId: string) => send(z.null(), 'POST', `/api/log/outings/${outingId}/group`),
+  /** Figures of a brief's frames anew; thousands take seconds. */
+  figure: (brief: string) =>
+    send(z.object({ frames: z.number() }), 'POST', `/api/log/figures?${queryOf({ brief })}`, undefined, {}, A_WHILE_MS),
   says: (filter: LogFilter) => send(LogSaysSchema, 'GET', `/api/log/says?${queryOf(filter)}`),
   putPreview: (id: string, webp: Blob, about: { likeness?: string; sharpness?: number }) =>
     send(z.null(), 'PUT', `/api/log/frames/${id}/preview?${queryOf(about)}`, webp),

@@ -13,9 +13,9 @@ interface RoomPageProps {
 export function RoomPage({ room, aside, children }: RoomPageProps) {
   const { name, says, parts } = ROOMS[room];
   return (
-    <main className="grid grid-cols-[16.5rem_minmax(0,1fr)] gap-x-4 items-stretch mr-4 mb-4 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6">
+    <main className="grid print:m-0 print:block grid-cols-[16.5rem_minmax(0,1fr)] gap-x-4 items-stretch mr-4 mb-4 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6">
       <section
-        className="flex flex-col gap-3.5 items-stretch pt-3 pl-3 max-sm:px-4 max-sm:pt-2 max-sm:pb-0"
+        className="print:hidden flex flex-col gap-3.5 items-stretch pt-3 pl-3 max-sm:px-4 max-sm:pt-2 max-sm:pb-0"
         aria-labelledby="room-title"
       >
         <div>
@@ -49,7 +49,7 @@ export function RoomPage({ room, aside, children }: RoomPageProps) {
 export const RoomSheet = ({ beside, children }: { beside?: 'narrow' | 'wide'; children: ReactNode }) => (
   <div
     className={cn(
-      'grid min-h-[calc(100vh_-_4rem)] gap-x-7 rounded-md border border-rule bg-panel px-6 pt-3.5 pb-3 max-lg:min-h-0 max-lg:grid-cols-1 max-lg:gap-y-5 max-sm:rounded-none max-sm:border-x-0 max-sm:border-b-0 max-sm:px-4 max-sm:py-3.5',
+      'grid min-h-[calc(100vh_-_4rem)] print:block print:min-h-0 print:border-0 gap-x-7 rounded-md border border-rule bg-panel px-6 pt-3.5 pb-3 max-lg:min-h-0 max-lg:grid-cols-1 max-lg:gap-y-5 max-sm:rounded-none max-sm:border-x-0 max-sm:border-b-0 max-sm:px-4 max-sm:py-3.5',
       beside === 'wide'
         ? 'grid-cols-[minmax(0,1fr)_19.5rem]'
         : beside === 'narrow'

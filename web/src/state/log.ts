@@ -2,6 +2,7 @@ import type { LogFilter, LogFrame, LogShelf } from '@hushto/contract';
 import type { Verdict } from '@hushto/core';
 import { create } from 'zustand';
 import { logApi } from '../api/client.ts';
+import { keeping } from './library.ts';
 
 /** Frames asked for at once. */
 const PAGE = 100;
@@ -21,6 +22,8 @@ interface LogState {
   /** Frames chosen beside the one under the cursor. */
   chosen: ReadonlySet<string>;
   view: 'grid' | 'table';
+  /** Counts how often it was read anew: what is worked out from it is then old. */
+  readings: number;
   set: (change: Partial<Pick<LogState, 'at' | 'chosen' | 'view'>>) => void;
 }
 
@@ -34,6 +37,7 @@ export const useLog = create<LogState>()((set) => ({
   at: 0,
   chosen: new Set(),
   view: 'grid',
+  readings: 0,
   set: (change) => set(change),
 }));
 
@@ -43,7 +47,7 @@ const said = (error: unknown): string => (error instanceof Error ? error.message
 export async function loadLog(): Promise<void> {
   try {
     const shelf = await logApi.shelf();
-    useLog.setState({ shelf, failed: null });
+    useLog.setState(({ readings }) => ({ shelf, failed: null, readings: readings + 1 }));
     await askAgain();
   } catch (error) {
     useLog.setState({ failed: said(error) });
@@ -108,7 +112,7 @@ export async function judgeFrames(ids: readonly string[], verdict: Verdict | nul
   show(new Map(ids.map((id) => [id, verdict])));
   try {
     const before = await logApi.judge({ verdicts: ids.map((id) => ({ id, verdict })) });
-    await refreshShelf();
+    void refreshShelf();
     return async () => {
       show(new Map(before.verdicts.map((one) => [one.id, one.verdict])));
       await logApi.judge(before);
@@ -130,8 +134,10 @@ function changeFrames(change: (frame: LogFrame) => LogFrame): void {
   }));
 }
 
+/** Counts of what is judged; a failure shows at the next reading. */
 async function refreshShelf(): Promise<void> {
-  useLog.setState({ shelf: await logApi.shelf() });
+  const shelf = await logApi.shelf().catch(() => null);
+  if (shelf) useLog.setState({ shelf });
 }
 
 /** Deletes frames. @returns how to bring them back */
@@ -155,6 +161,13 @@ export async function assignFrames(ids: readonly string[], briefId: string | nul
     await loadLog();
   };
 } // prettier-ignore
+
+/** Works the figures of a brief's frames out anew, once the server has the brief as it is now. */
+export async function figureAnew(briefId: string): Promise<void> {
+  await keeping.send();
+  await logApi.figure(briefId);
+  await loadLog();
+}
 
 /** Notes that a preview came. */
 export const previewCame = (id: string): void => changeFrames((frame) => (frame.id === id ? { ...frame, preview: true } : frame));

@@ -34,17 +34,19 @@ export function useJudging(): (verdict: Verdict | null) => void {
     const ids = meant(state);
     if (ids.length === 0) return;
     if (state.chosen.size === 0) state.set({ at: Math.min(state.at + 1, (state.total ?? 1) - 1) });
-    judgeFrames(ids, verdict)
+    const judged = judgeFrames(ids, verdict);
+    lastJudged = judged;
+    judged
       .then((undo) => {
         const what = verdict === null ? 'not judged' : VERDICT_WORDS[verdict].name.toLowerCase();
         if (ids.length > 1 || verdict === null)
           show(`${count(ids.length, 'frame', 'frames')}: ${what}.`, { label: 'Undo', run: () => void undo() });
-        lastUndo = undo;
       })
       .catch((error: unknown) => show(said(error)));
   };
 }
-let lastUndo: (() => Promise<void>) | null = null;
+/** The last verdict, on its way or said: taken back only once it was said. */
+let lastJudged: ReturnType<typeof judgeFrames> | null = null;
 
 function Frames() {
   const view = useLog((log) => log.view);
@@ -53,6 +55,10 @@ function Frames() {
   const chosen = useLog((log) => log.chosen.size);
   const judge = useJudging();
   const { show } = useToasts();
+  const takeBack = (): void => {
+    lastJudged?.then((undo) => undo()).catch((error: unknown) => show(said(error)));
+    lastJudged = null;
+  };
   const remove = (): void => {
     const ids = meant(useLog.getState());
     if (ids.length === 0) return;
@@ -64,7 +70,7 @@ function Frames() {
     ...Object.fromEntries(VERDICTS.map((verdict) => [VERDICT_KEYS[verdict], [VERDICT_WORDS[verdict].name, () => judge(verdict)] as const])),
     [UNSAY_KEY]: ['Not judged', () => judge(null)],
     t: ['Grid or table', () => set({ view: view === 'grid' ? 'table' : 'grid' })],
-    'Control+z': ['Take the last verdict back', () => void lastUndo?.()],
+    'Control+z': ['Take the last verdict back', takeBack],
     Escape: ['Choose none', () => set({ chosen: new Set() })],
   });
   return (

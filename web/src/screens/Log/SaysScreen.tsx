@@ -1,6 +1,6 @@
 import type { LogFilter, LogSays, StoredBrief } from '@hushto/contract';
-import { fullFrameEquivalentMm } from '@hushto/core';
-import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNumber } from '@hushto/words';
+import { fullFrameEquivalentMm, planWithoutLadder, shutterMarks } from '@hushto/core';
+import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNumber, shutterWords } from '@hushto/words';
 import { strToU8, zipSync } from 'fflate';
 import { Download, Printer, Tags } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
@@ -13,10 +13,12 @@ import { Table, TableScroll } from '../../components/Table.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { sidecarName, sidecarOf } from '../../domain/logExchange.ts';
 import { byShutter, ceilingAt, handsFromLog, worstRun } from '../../domain/logSays.ts';
-import { distanceText } from '../../quantities/quantities.ts';
+import { againstPlanned } from '../../domain/logFrames.ts';
+import { distanceText, evText, speedText } from '../../quantities/quantities.ts';
 import { addDocument, editDocument, undoDocument } from '../../state/documents.ts';
 import { discard, useLibrary } from '../../state/library.ts';
-import { filterLog, useLog } from '../../state/log.ts';
+import { useSettings } from '../../state/settings.ts';
+import { figureAnew, filterLog, useLog } from '../../state/log.ts';
 import { KeeperChart } from './KeeperChart.tsx';
 import { LogRoom } from './LogRoom.tsx';
 
@@ -36,6 +38,7 @@ function Says() {
   const filter = useLog((log) => log.filter);
   // What was judged since is another answer.
   const judged = useLog((log) => log.shelf!.outings.reduce((sum, one) => sum + one.judged, 0));
+  const readings = useLog((log) => log.readings);
   const briefs = useLibrary((library) => library.briefs);
   const [found, setFound] = useState<{ says: LogSays | null; failed: string | null }>({ says: null, failed: null });
   const asked = JSON.stringify(filter);
@@ -46,7 +49,7 @@ function Says() {
       (error: unknown) => run.on && setFound({ says: null, failed: error instanceof Error ? error.message : String(error) }),
     );
     return () => void (run.on = false);
-  }, [asked, judged]);
+  }, [asked, judged, readings]);
   const { says, failed } = found;
   const brief = briefs.find(({ id }) => id === filter.brief) ?? null;
   const { show } = useToasts();
@@ -110,10 +113,77 @@ function Answers({ says, briefs, brief }: { says: LogSays; briefs: readonly Stor
         )}
       </div>
       <KeeperChart rows={rows} />
+      <PlannedAgainstTaken says={says} briefs={briefs} />
       <Counts says={says} briefs={briefs} />
     </>
   );
 } // prettier-ignore
+
+/** What was planned, what was set, where they parted, and the light it was really taken in. */
+function PlannedAgainstTaken({ says, briefs }: { says: LogSays; briefs: readonly StoredBrief[] }) {
+  const rows = useMemo(
+    () =>
+      says.taken.flatMap(({ briefId, ...row }) => {
+        const brief = briefs.find(({ id }) => id === briefId);
+        return brief ? [{ brief, ...row, planned: planWithoutLadder(brief.document, 0).choice }] : [];
+      }),
+    [says, briefs],
+  );
+  if (rows.length === 0) return null;
+  return (
+    <TableScroll label="Planned against taken" className="max-h-none">
+      <Table>
+        <caption>Planned against taken: frames of the plan itself, its other takes left out</caption>
+        <thead>
+          <tr>
+            {['Brief', 'Planned', 'Taken, as a mean', 'Light planned', 'Light metered'].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ brief, frames, shutterS, ev100, evSpread, planned }) => (
+            <tr key={brief.id}>
+              <th scope="row">{brief.document.title}</th>
+              <td>{shutterWords(planned.shutterS)}</td>
+              <td>
+                {shutterWords(shutterMarks.value(shutterMarks.nearest(shutterS)))},{' '}
+                {againstPlanned(shutterS, planned.shutterS) ?? 'as planned'} ({frames})
+              </td>
+              <td>{evText(brief.document.light.ev100)}</td>
+              <td>
+                {ev100 === null ? '–' : `${evText(ev100)}${evSpread && evSpread >= 0.1 ? ` ± ${plainNumber(evSpread)}` : ''}`}{' '}
+                {ev100 !== null && <TakeLight brief={brief} ev100={ev100} />}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </TableScroll>
+  );
+}
+
+/** Gives a brief the light its frames were taken in. */
+function TakeLight({ brief: { id, document }, ev100 }: { brief: StoredBrief; ev100: number }) {
+  const { show } = useToasts();
+  const rounded = Math.round(ev100 * 10) / 10;
+  if (Math.abs(rounded - document.light.ev100) < 1 / 6) return null;
+  return (
+    <Button
+      size="s"
+      look="bare"
+      className="print:hidden"
+      onClick={() => {
+        editDocument('briefs', id, (before) => ({ ...before, light: { ...before.light, ev100: rounded } }));
+        show(`“${document.title}” plans for ${evText(rounded)} now.`, { label: 'Undo', run: () => undoDocument('briefs', id) });
+      }}
+    >
+      Plan for it
+    </Button>
+  );
+}
 
 /** Most sidecars in one file. */
 const MOST_SIDECARS = 20_000;
@@ -189,6 +259,7 @@ function Limits({ says, brief }: { says: LogSays; brief: StoredBrief | null }) {
         <div key={limit.fault} className="grid gap-1.5">
           <p>{limitWords(limit, says.share, equivalentMm)}</p>
           {brief && limit.fault === 'hands' && <TakeHands brief={brief} />}
+          {brief && limit.fault === 'subject' && <TakeSpeed brief={brief} faster={-limit.at} />}
           {brief && limit.fault === 'grain' && <TakeCeiling brief={brief} snr={2 ** -limit.at} frames={limit.frames} />}
         </div>
       ))}
@@ -232,6 +303,33 @@ function TakeHands({ brief }: { brief: StoredBrief }) {
     </Button>
   );
 } // prettier-ignore
+
+/** A speed is worth taking over from a quarter of a stop on. */
+const WORTH_STOPS = 1 / 4;
+
+/** Makes the brief's subject as fast as its frames show: one that is lost at half the smear moves twice as fast as was thought. */
+function TakeSpeed({ brief: { id, document }, faster }: { brief: StoredBrief; faster: number }) {
+  const { show } = useToasts();
+  const unit = useSettings((settings) => settings.speedUnit);
+  const { speedMps } = document.subject;
+  const speed = Number((speedMps * 2 ** faster).toPrecision(2));
+  if (speedMps === 0 || Math.abs(faster) < WORTH_STOPS) return null;
+  const take = (): void => {
+    editDocument('briefs', id, (before) => ({ ...before, subject: { ...before.subject, speedMps: speed } }));
+    const figured = figureAnew(id).catch((error: unknown) => show(said(error)));
+    const undo = async (): Promise<void> => {
+      await figured;
+      undoDocument('briefs', id);
+      await figureAnew(id);
+    };
+    show(`“${document.title}” plans for ${speedText(speed, unit)} now.`, { label: 'Undo', run: () => void undo() });
+  };
+  return (
+    <Button size="s" className="justify-self-start print:hidden" onClick={take}>
+      Plan for {speedText(speed, unit)}, not {speedText(speedMps, unit)}
+    </Button>
+  );
+}
 
 /** Sets the brief's ISO ceiling to where its grain was still kept. */
 function TakeCeiling({ brief, snr, frames }: { brief: StoredBrief; snr: number; frames: number }) {
