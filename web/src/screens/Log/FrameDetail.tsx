@@ -12,7 +12,7 @@ import { againstPlanned, clockOfFrame, dayOfFrame, settingText } from '../../dom
 import { evText, percentText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
 import { assignFrames, meant, useLog } from '../../state/log.ts';
-import { useJudging } from './FramesScreen.tsx';
+import { useJudging } from './useJudging.ts';
 import { Verdicts } from './Verdicts.tsx';
 
 /** One frame: how it was taken, what was planned, and what became of it. */

@@ -1,4 +1,4 @@
-import { VERDICTS, type Verdict } from '@hushto/core';
+import { VERDICTS } from '@hushto/core';
 import { count, VERDICT_WORDS } from '@hushto/words';
 import { Trash2 } from 'lucide-react';
 import { Button } from '../../components/Button.tsx';
@@ -7,13 +7,14 @@ import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
-import { frameAt, judgeFrames, meant, removeFrames, useLog } from '../../state/log.ts';
+import { frameAt, meant, removeFrames, useLog } from '../../state/log.ts';
 import { DrawPreviews } from './DrawPreviews.tsx';
 import { Filters } from './Filters.tsx';
 import { FrameDetail } from './FrameDetail.tsx';
 import { FrameGrid } from './FrameGrid.tsx';
 import { FrameTable } from './FrameTable.tsx';
 import { LogRoom } from './LogRoom.tsx';
+import { said, takeVerdictBack, useJudging } from './useJudging.ts';
 
 /** Every frame of the log: a grid or a table, what is known of the one under the cursor, and what became of it. */
 export function FramesScreen() {
@@ -24,30 +25,6 @@ export function FramesScreen() {
   );
 }
 
-const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
-
-/** Says a verdict of what is meant, moves on where it was one frame, and offers to take it back. */
-export function useJudging(): (verdict: Verdict | null) => void {
-  const { show } = useToasts();
-  return (verdict) => {
-    const state = useLog.getState();
-    const ids = meant(state);
-    if (ids.length === 0) return;
-    if (state.chosen.size === 0) state.set({ at: Math.min(state.at + 1, (state.total ?? 1) - 1) });
-    const judged = judgeFrames(ids, verdict);
-    lastJudged = judged;
-    judged
-      .then((undo) => {
-        const what = verdict === null ? 'not judged' : VERDICT_WORDS[verdict].name.toLowerCase();
-        if (ids.length > 1 || verdict === null)
-          show(`${count(ids.length, 'frame', 'frames')}: ${what}.`, { label: 'Undo', run: () => void undo() });
-      })
-      .catch((error: unknown) => show(said(error)));
-  };
-}
-/** The last verdict, on its way or said: taken back only once it was said. */
-let lastJudged: ReturnType<typeof judgeFrames> | null = null;
-
 function Frames() {
   const view = useLog((log) => log.view);
   const set = useLog((log) => log.set);
@@ -55,10 +32,6 @@ function Frames() {
   const chosen = useLog((log) => log.chosen.size);
   const judge = useJudging();
   const { show } = useToasts();
-  const takeBack = (): void => {
-    lastJudged?.then((undo) => undo()).catch((error: unknown) => show(said(error)));
-    lastJudged = null;
-  };
   const remove = (): void => {
     const ids = meant(useLog.getState());
     if (ids.length === 0) return;
@@ -70,7 +43,7 @@ function Frames() {
     ...Object.fromEntries(VERDICTS.map((verdict) => [VERDICT_KEYS[verdict], [VERDICT_WORDS[verdict].name, () => judge(verdict)] as const])),
     [UNSAY_KEY]: ['Not judged', () => judge(null)],
     t: ['Grid or table', () => set({ view: view === 'grid' ? 'table' : 'grid' })],
-    'Control+z': ['Take the last verdict back', takeBack],
+    'Control+z': ['Take the last verdict back', () => void takeVerdictBack().catch((error: unknown) => show(said(error)))],
     Escape: ['Choose none', () => set({ chosen: new Set() })],
   });
   return (
