@@ -49,6 +49,12 @@ const SCREENS: readonly (readonly [at: string, width: number, height: number, re
   ['/kit/measure', 1280, 800, measured],
   ['/outings', 1280, 800],
   ['/outings', 390, 844],
+  ['/log/frames', 1280, 800],
+  ['/log/frames', 390, 844],
+  ['/log/frames', 1280, 800, async (page) => page.keyboard.press('t')],
+  ['/log/frames', 1280, 800, async (page) => page.getByRole('button', { name: 'Which frames' }).click()],
+  ['/log/says', 1280, 800],
+  ['/log/says', 390, 844],
   ['/data', 1280, 800],
   ['/data', 390, 844],
   ['/data', 1280, 800, backedUp],
@@ -208,7 +214,17 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     expect(small, 'targets under 44 px').to.equal(0);
   });
   it('leaves no sideways scroll on a narrow window', async () => {
-    for (const at of ['/plan', '/light', '/you/steadiness', '/kit/figures', '/you/taste', '/kit/measure', '/outings']) {
+    for (const at of [
+      '/plan',
+      '/light',
+      '/you/steadiness',
+      '/kit/figures',
+      '/you/taste',
+      '/kit/measure',
+      '/outings',
+      '/log/frames',
+      '/log/says',
+    ]) {
       await page.goto(`${app.base}${at}`);
       await page.locator('main:not([aria-busy=true])').waitFor();
       for (const width of [1024, 768, 390, 320]) {
