@@ -111,7 +111,6 @@ function Tile({ place, frame, sharpest }: { place: number; frame: LogFrame | und
       type="button"
       aria-pressed={chosen}
       aria-current={current ? 'true' : undefined}
-      aria-label={frame ? `${frame.name}, ${settingText(frame)}, ${verdict ? VERDICT_WORDS[verdict].name : 'not judged'}` : 'Loading'}
       className={cn(
         'grid min-w-0 cursor-pointer grid-rows-[minmax(0,1fr)_auto] rounded-sm text-left',
         'aria-[current=true]:outline-3 aria-[current=true]:outline-ink aria-pressed:bg-hush-wash',
@@ -122,8 +121,9 @@ function Tile({ place, frame, sharpest }: { place: number; frame: LogFrame | und
         {frame?.preview ? (
           <img src={previewPath(frame.id)} alt="" loading="lazy" decoding="async" className="absolute inset-0 size-full object-cover" />
         ) : (
-          <span className="grid size-full place-content-center px-1 text-center text-13 wrap-anywhere text-quiet">{frame ? frame.name : ''}</span>
+          <span className="grid size-full place-content-center px-1 text-center text-13 wrap-anywhere text-quiet">{frame ? frame.name : <span className="sr-only">Loading</span>}</span>
         )}
+        {frame?.preview && <span className="sr-only">{frame.name}</span>}
         {sharpest && (
           <span className="absolute right-1 bottom-1 rounded-sm bg-scrim px-1.5 text-13 text-on-picture">sharpest</span>
         )}

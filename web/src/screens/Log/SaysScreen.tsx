@@ -200,7 +200,7 @@ async function saveSidecars(filter: LogFilter, briefs: readonly StoredBrief[]): 
     }
     if (frames.length < AT_ONCE) break;
   }
-  saveFile('sidecars of the log', 'zip', zipSync(files) as Uint8Array<ArrayBuffer>);
+  saveFile('sidecars of the log', 'zip', zipSync(files));
 }
 
 /** By ISO, distance and brief, in one table with heads between. */
@@ -217,7 +217,7 @@ function Counts({ says, briefs }: { says: LogSays; briefs: readonly StoredBrief[
       <Table>
         <thead>
           <tr>
-            {['', 'Judged', 'Kept', 'Hands', 'Moved', 'Focus', 'Grain', 'Other'].map((head) => (
+            {['Frames', 'Judged', 'Kept', 'Hands', 'Moved', 'Focus', 'Grain', 'Other'].map((head) => (
               <th key={head} scope="col">
                 {head}
               </th>
