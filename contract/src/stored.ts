@@ -72,6 +72,7 @@ export const DataStateSchema = z.object({
   folder: z.string().nullable().describe('null where it is not told: over the network'),
   bytes: z.number().int(),
   counts: z.record(KindNameSchema, z.number().int()),
+  log: z.object({ frames: z.number().int(), previews: z.number().int() }),
   backups: z.array(BackupSchema),
   aside: z.array(AsideSchema),
 });

@@ -158,7 +158,7 @@ export async function buildApp({
       await api.register(network && pairing ? pairRoute(pairing) : pairingRoutes(pairing));
       await api.register(planRoutes({ orm, holds: stores.holds, planner }));
       await api.register(changesRoutes({ orm, stores }));
-      await api.register(dataRoutes({ orm, stores, backups, now, tellsFolder: !network }), { prefix: '/data' });
+      await api.register(dataRoutes({ orm, stores, log, backups, now, tellsFolder: !network }), { prefix: '/data' });
       await api.register(logRoutes({ orm, log }), { prefix: '/log' });
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       for (const name of KIND_NAMES) await api.register(documentRoutesOf(name), { prefix: `/${KINDS[name].path}` });

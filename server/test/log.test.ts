@@ -2,6 +2,9 @@ import type { NewFrame } from '@hushto/contract';
 import { VERDICTS } from '@hushto/core';
 import { expect } from 'chai';
 import { createHash } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import { testServer, type TestServer } from './helpers.ts';
 
@@ -175,6 +178,7 @@ describe('the log', () => {
     expect((await put(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'))).statusCode).to.equal(400);
     expect((await put(Buffer.concat([webp(1), Buffer.alloc(65_536)]))).statusCode).to.equal(413);
     expect((await get()).rawPayload).to.deep.equal(webp(7));
+    expect((await server.send('GET', '/api/data')).body.log).to.deep.equal({ frames: 1, previews: 1 });
     await server.send('DELETE', '/api/log/previews');
     expect((await get()).statusCode).to.equal(404);
     expect((await page()).total).to.equal(1);
@@ -228,6 +232,25 @@ describe('the log', () => {
     expect(lines[1])
       .to.match(/^"'=1\+1\.jpg",2027-01-14T15:00:00\.000Z,2027-01-14T16:00:00,/)
       .and.match(/,keeper$/);
+  });
+
+  it('comes back with a backup, verdicts and pictures too', async () => {
+    const place = mkdtempSync(path.join(tmpdir(), 'hushto-log-'));
+    const own = await testServer({ file: path.join(place, 'hushto.sqlite') });
+    try {
+      const [{ id }] = (await own.send('POST', '/api/log/frames', { frames: [frame('one', 0, { verdict: 'keeper' })] })).body.frames;
+      await own.app.inject({ method: 'PUT', url: `/api/log/frames/${id}/preview`, headers: { host: '127.0.0.1', 'content-type': 'image/webp' }, payload: webp(4) });
+      const made = await own.send('POST', '/api/data/backups');
+      await own.send('POST', '/api/log/verdicts', { verdicts: [{ id, verdict: 'grain' }] });
+      await own.send('DELETE', '/api/log/previews');
+      await own.send('POST', '/api/log/frames', { frames: [frame('two', 1)] });
+      expect((await own.send('POST', `/api/data/backups/${made.body.name}/restore`)).status).to.equal(204);
+      const { frames } = (await own.send('GET', '/api/log/frames')).body;
+      expect(frames.map(({ name, verdict, preview }: any) => [name, verdict, preview])).to.deep.equal([['one.jpg', 'keeper', true]]);
+    } finally {
+      await own.close();
+      rmSync(place, { recursive: true });
+    }
   });
 
   describe('in an archive of everything', () => {

@@ -223,7 +223,11 @@ export class LogBook {
     let done = 0;
     for (let after = ''; ;) {
       const rows = await em.fork().transactional(async (inner) => {
-        const slice = await inner.find(LogFrameEntity, { id: { $gt: after }, ...(briefId === undefined ? {} : { briefId }) }, { orderBy: { id: 'asc' }, limit: AT_ONCE });
+        const slice = await inner.find(
+          LogFrameEntity,
+          { id: { $gt: after }, ...(briefId === undefined ? {} : { briefId }) },
+          { orderBy: { id: 'asc' }, limit: AT_ONCE },
+        );
         for (const row of slice) Object.assign(row, this.#figures(writtenOf(row), row.briefId ?? null, known));
         return slice;
       });
@@ -301,8 +305,10 @@ export class LogBook {
     return (await em.count(LogFrameEntity)) === 0;
   }
 
-  async count(em: EntityManager): Promise<number> {
-    return em.count(LogFrameEntity, { deletedAt: null });
+  /** How many frames there are, and how many small pictures of them. */
+  async counts(em: EntityManager): Promise<{ frames: number; previews: number }> {
+    const [previews] = await em.execute<{ n: number }[]>('select count(*) as n from log_preview');
+    return { frames: await em.count(LogFrameEntity, { deletedAt: null }), previews: previews!.n };
   }
 
   async #known(em: EntityManager): Promise<Known> {

@@ -21,12 +21,14 @@ import { readArchive, writeArchive } from '../data/archive.ts';
 import type { Backups } from '../data/backups.ts';
 import { backupsOf, restoreBackup } from '../data/restore.ts';
 import { timeText } from '../documents.ts';
+import type { LogBook } from '../log/logBook.ts';
 import type { Stores } from '../shelf.ts';
 import { IdSchema } from './documents.routes.ts';
 
 interface DataRoutes {
   orm: MikroORM;
   stores: Stores;
+  log: LogBook;
   backups: Backups | null;
   now: () => Date;
   /** Whether paths of this computer may be told. */
@@ -39,7 +41,7 @@ const ArchiveQuery = z.strictObject({
 const LARGEST_ARCHIVE_BYTES = 1_073_741_824;
 
 /** Your data as a whole: what there is, its backups, one archive out and in, and what stands aside. */
-export function dataRoutes({ orm, stores, backups, now, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
+export function dataRoutes({ orm, stores, log, backups, now, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
   const failing = { 400: ErrorReplySchema, 404: ErrorReplySchema, 409: ErrorReplySchema, 507: ErrorReplySchema };
   const tags = ['data'];
   return async (app) => {
@@ -53,6 +55,7 @@ export function dataRoutes({ orm, stores, backups, now, tellsFolder }: DataRoute
         folder: backups && tellsFolder ? path.dirname(backups.file) : null,
         bytes: backups ? sizeOf(backups.file) : 0,
         counts,
+        log: await log.counts(em),
         backups: backups?.list() ?? [],
         aside: await asideIn(em, stores),
       };

@@ -25,6 +25,9 @@ export function Archive({ attempt }: { attempt: Attempt }) {
         <a className={buttonLook({ size: 's' })} href={ARCHIVE_PATH} download>
           <Download aria-hidden="true" /> Export everything
         </a>
+        <a className={buttonLook({ size: 's', look: 'bare' })} href={`${ARCHIVE_PATH}?previews=no`} download>
+          without the log’s pictures
+        </a>
         <FileButton icon={Upload} accept=".gz,application/gzip" onFile={bring}>
           Bring an archive in
         </FileButton>

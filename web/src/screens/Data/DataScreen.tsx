@@ -60,7 +60,7 @@ function YourData() {
       )}
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <div className="grid gap-4">
-          <Kept state={state} />
+          <Kept state={state} attempt={attempt} />
           <Archive attempt={attempt} />
           {/* On a phone there is nothing to pair. */}
           <section className={`${PANEL} empty:hidden`}>

@@ -1,16 +1,23 @@
 import { KIND_NAMES, KINDS, type DataState } from '@hushto/contract';
 import { useEffect, useState } from 'react';
+import { logApi } from '../../api/client.ts';
+import { Button } from '../../components/Button.tsx';
 import { useKeeping } from '../../state/library.ts';
 import { waitingIn } from '../../sync/library.ts';
 import { sizeText } from './sizeText.ts';
-import { PANEL } from './panel.ts';
+import { PANEL, type Attempt } from './panel.ts';
 
 /** What is kept, on the server and in this browser. */
-export function Kept({ state }: { state: DataState | null }) {
+export function Kept({ state, attempt }: { state: DataState | null; attempt: Attempt }) {
   const here = useKeeping(({ entries }) => entries.size);
   const waiting = useKeeping(waitingIn);
   const unsafe = useKeeping((keeping) => keeping.unsafe !== null);
   const lasting = useLasting();
+  const forget = (): void =>
+    void attempt(async () => {
+      await logApi.dropPreviews();
+      return 'The small pictures are forgotten; the frames and what was said of them stay.';
+    });
   return (
     <section className={PANEL} aria-labelledby="kept-title">
       <h2 id="kept-title">What is kept</h2>
@@ -21,7 +28,18 @@ export function Kept({ state }: { state: DataState | null }) {
             {state?.counts[kind] === 1 ? KINDS[kind].name.toLowerCase() : KINDS[kind].many}
           </li>
         ))}
+        <li>
+          <b>{state ? state.log.frames : '–'}</b> {state?.log.frames === 1 ? 'frame of the log' : 'frames of the log'}
+        </li>
       </ul>
+      {state && state.log.previews > 0 && (
+        <p className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          Of {state.log.previews} frames a small picture is kept.
+          <Button size="s" onClick={forget}>
+            Forget the pictures
+          </Button>
+        </p>
+      )}
       <p>
         All of it is one file, <b>hushto.sqlite</b>
         {state?.folder ? (
