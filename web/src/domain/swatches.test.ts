@@ -38,7 +38,7 @@ describe('where the cursor looks', () => {
 describe('rooms', () => {
   it('are named once each, and every address of an earlier release leads into one', () => {
     const names = Object.values(ROOMS).map(({ name }) => name);
-    expect(names).to.deep.equal(['Plan', 'Light', 'Outings', 'You', 'Kit']);
+    expect(names).to.deep.equal(['Plan', 'Light', 'Outings', 'Log', 'You', 'Kit']);
     const parts = Object.values(ROOMS).flatMap((room) => room.parts.map(([to]) => to as string));
     for (const [was, now] of Object.entries(EARLIER_ADDRESSES)) {
       expect(

@@ -7,7 +7,7 @@ import { previewPath } from '../../api/client.ts';
 import { cn } from '../../components/cn.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
-import { clockOfFrame, settingText, sharpestOf, shortSetting } from '../../domain/logFrames.ts';
+import { clockOfFrame, sharpestOf, shortSetting } from '../../domain/logFrames.ts';
 import { frameAt, needFrames, useLog } from '../../state/log.ts';
 
 const NARROWEST_PX = 128;
