@@ -1,9 +1,4 @@
 import {
-  FramesTakenInSchema,
-  JudgedSchema,
-  LogPageSchema,
-  LogSaysSchema,
-  LogShelfSchema,
   BackupSchema,
   BroughtSchema,
   ChangesSchema,
@@ -13,9 +8,6 @@ import {
   PairingSchema,
   storedSchema,
   type FieldIssue,
-  type Judged,
-  type LogFilter,
-  type NewFrame,
   type KindName,
   type Stored,
   type StoredOf,
@@ -65,39 +57,6 @@ export const api = {
   pair: (code: string, name: string) => send(z.null(), 'POST', '/api/pair', { code, name }),
 };
 
-/** The log: kept by the server alone, so what is asked for is never older than it. */
-export const logApi = {
-  shelf: () => send(LogShelfSchema, 'GET', '/api/log'),
-  page: (filter: LogFilter, offset: number, limit: number) =>
-    send(LogPageSchema, 'GET', `/api/log/frames?${queryOf({ ...filter, offset, limit })}`),
-  add: (frames: readonly NewFrame[]) => send(FramesTakenInSchema, 'POST', '/api/log/frames', { frames }),
-  /** Answers with what was said before: sent again, it takes this back. */
-  judge: (judged: Judged) => send(JudgedSchema, 'POST', '/api/log/verdicts', judged),
-  remove: (ids: readonly string[]) => send(z.null(), 'POST', '/api/log/frames/delete', { ids }),
-  restore: (ids: readonly string[]) => send(z.null(), 'POST', '/api/log/frames/restore', { ids }),
-  assign: (ids: readonly string[], briefId: string | null) =>
-    send(z.array(z.object({ id: z.string(), briefId: z.string().nullable() })), 'POST', '/api/log/frames/brief', {
-      ids,
-      briefId,
-    }),
-  group: (outingId: string) => send(z.null(), 'POST', `/api/log/outings/${outingId}/group`),
-  /** Figures of a brief's frames anew; thousands take seconds. */
-  figure: (brief: string) =>
-    send(z.object({ frames: z.number() }), 'POST', `/api/log/figures?${queryOf({ brief })}`, undefined, {}, A_WHILE_MS),
-  says: (filter: LogFilter) => send(LogSaysSchema, 'GET', `/api/log/says?${queryOf(filter)}`),
-  putPreview: (id: string, webp: Blob, about: { likeness?: string; sharpness?: number }) =>
-    send(z.null(), 'PUT', `/api/log/frames/${id}/preview?${queryOf(about)}`, webp),
-  dropPreviews: () => send(z.null(), 'DELETE', '/api/log/previews'),
-};
-export const previewPath = (id: string): string => `/api/log/frames/${id}/preview`;
-export const logCsvPath = (filter: LogFilter): string => `/api/log/frames.csv?${queryOf(filter)}`;
-
-function queryOf(asked: Readonly<Record<string, string | number | undefined>>): string {
-  const query = new URLSearchParams();
-  for (const [name, value] of Object.entries(asked)) if (value !== undefined) query.set(name, String(value));
-  return query.toString();
-}
-
 /** Where everything can be fetched as one file. */
 export const ARCHIVE_PATH = '/api/data/archive';
 export const asidePath = (kind: KindName, id: string): string => `/api/data/aside/${kind}/${id}`;
@@ -105,9 +64,9 @@ export const asidePath = (kind: KindName, id: string): string => `/api/data/asid
 /** A server that has not answered for so long is taken for gone. */
 const PATIENCE_MS = 10_000;
 /** Whole databases take longer. */
-const A_WHILE_MS = 300_000;
+export const A_WHILE_MS = 300_000;
 
-async function send<Reply>(
+export async function send<Reply>(
   schema: z.ZodType<Reply>,
   method: string,
   url: string,

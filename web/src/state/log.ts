@@ -1,7 +1,7 @@
 import type { LogFilter, LogFrame, LogShelf } from '@hushto/contract';
 import type { Verdict } from '@hushto/core';
 import { create } from 'zustand';
-import { logApi } from '../api/client.ts';
+import { logApi } from '../api/log.ts';
 import { keeping } from './library.ts';
 
 /** Frames asked for at once. */

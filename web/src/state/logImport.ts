@@ -1,7 +1,7 @@
 import type { NewFrame } from '@hushto/contract';
 import { create } from 'zustand';
 import type { Undigested } from '../domain/logExchange.ts';
-import { logApi } from '../api/client.ts';
+import { logApi } from '../api/log.ts';
 import { askLogFile } from '../workers/logFiles.ts';
 import { loadLog, previewCame } from './log.ts';
 

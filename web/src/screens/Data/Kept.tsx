@@ -1,6 +1,6 @@
 import { KIND_NAMES, KINDS, type DataState } from '@hushto/contract';
 import { useEffect, useState } from 'react';
-import { logApi } from '../../api/client.ts';
+import { logApi } from '../../api/log.ts';
 import { Button } from '../../components/Button.tsx';
 import { useKeeping } from '../../state/library.ts';
 import { waitingIn } from '../../sync/library.ts';

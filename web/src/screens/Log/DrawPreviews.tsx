@@ -1,7 +1,7 @@
 import { PREVIEW_PX, type LogFrame } from '@hushto/contract';
 import { bmvbhash } from 'blockhash-core';
 import { useEffect, useState } from 'react';
-import { logApi } from '../../api/client.ts';
+import { logApi } from '../../api/log.ts';
 import { Button } from '../../components/Button.tsx';
 import { jobOf } from '../../domain/simulatedFrame.ts';
 import { libraryNow } from '../../state/library.ts';

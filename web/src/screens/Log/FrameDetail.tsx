@@ -4,7 +4,7 @@ import { plainNumber, shutterWords, TAKE_NAMES } from '@hushto/words';
 import { Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { previewPath } from '../../api/client.ts';
+import { previewPath } from '../../api/log.ts';
 import { Button } from '../../components/Button.tsx';
 import { Select } from '../../components/Select.tsx';
 import { useToasts } from '../../components/toast.ts';

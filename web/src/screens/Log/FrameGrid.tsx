@@ -3,7 +3,7 @@ import { VERDICT_WORDS } from '@hushto/words';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
-import { previewPath } from '../../api/client.ts';
+import { previewPath } from '../../api/log.ts';
 import { cn } from '../../components/cn.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';

@@ -4,7 +4,7 @@ import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNum
 import { strToU8, zipSync } from 'fflate';
 import { Download, Printer, Tags } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { logApi, logCsvPath } from '../../api/client.ts';
+import { logApi, logCsvPath } from '../../api/log.ts';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { saveFile } from '../../components/saveFile.ts';
