@@ -23,15 +23,15 @@ async function portAlder() {
   return { goods, eveningTitle: demo.PORT_ALDER_EVENING, eveningOf: demo.portAlderRunSheet, logOf: demo.portAlderLog };
 }
 
-/** Puts the starter bodies and lenses on an untouched shelf; with `demo`, what belongs to Port Alder where nothing of its kind ever was. */
-export async function fillShelf(orm: MikroORM, stores: Stores, log: LogBook, { demo }: { demo: boolean }): Promise<void> {
+/** Puts the starter bodies and lenses on an untouched shelf; with `demo`, what belongs to Port Alder where nothing of its kind ever was; its frames only where a log is given. */
+export async function fillShelf(orm: MikroORM, stores: Stores, log: LogBook | null, { demo }: { demo: boolean }): Promise<void> {
   const em = orm.em.fork();
   await addAll(em, stores, STARTERS, (name) => stores[name].isUntouched(em));
   if (!demo) return;
   const { goods } = await portAlder();
   await addAll(em, stores, goods, (name) => stores[name].isUntouched(em));
   if (await stores.runSheets.isUntouched(em)) await addEvening(em, stores);
-  if (await log.isUntouched(em)) await addLog(em, stores, log);
+  if (log && (await log.isUntouched(em))) await addLog(em, stores, log);
 }
 
 /** Adds what belongs to Port Alder and is not there by title. */

@@ -33,6 +33,8 @@ export const planHere: Planner = {
 
 interface TestOptions {
   demo?: boolean;
+  /** Whether the demo comes with its four hundred frames, which take half a second. */
+  frames?: boolean;
   file?: string;
   webRoot?: string;
   planner?: Planner;
@@ -47,7 +49,7 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
   const { orm, backups, close } = await openData(options.file ?? ':memory:', options.now ?? clock);
   const stores = storesWith(clock);
   const log = new LogBook(stores, clock);
-  await fillShelf(orm, stores, log, { demo: options.demo ?? false });
+  await fillShelf(orm, stores, options.frames ? log : null, { demo: options.demo ?? false });
   const planner = options.planner ?? planHere;
   const app = await buildApp({
     orm,

@@ -253,6 +253,24 @@ describe('the log', () => {
     }
   });
 
+  it('comes with the demo evening: every frame of a brief, most of them judged, all alike from start to start', async () => {
+    const [one, other] = [await testServer({ demo: true, frames: true }), await testServer({ demo: true, frames: true })];
+    const told = async (of: TestServer): Promise<unknown[]> =>
+      (await of.send('GET', '/api/log/frames?limit=500')).body.frames.map(({ name, shutterS, iso, verdict, take }: any) => ({ name, shutterS, iso, verdict, take }));
+    const frames = await told(one);
+    expect(frames).to.have.length(400);
+    expect(await told(other)).to.deep.equal(frames);
+    const { all, limits, byBrief } = (await one.send('GET', '/api/log/says')).body;
+    expect(byBrief.every(({ briefId }: any) => briefId !== null)).to.equal(true);
+    expect(all.judged).to.be.within(300, 390);
+    expect(limits.map(({ fault }: any) => fault)).to.have.members(['hands', 'subject', 'grain']);
+    // Brought by the demo of the running page as well, and not twice.
+    await one.send('POST', '/api/demo');
+    expect((await one.send('GET', '/api/log')).body.frames).to.equal(400);
+    await one.close();
+    await other.close();
+  });
+
   describe('in an archive of everything', () => {
     const put = (id: string, seed: number) =>
       server.app.inject({ method: 'PUT', url: `/api/log/frames/${id}/preview?likeness=${'a'.repeat(64)}&sharpness=2.5`, headers: { host: '127.0.0.1', 'content-type': 'image/webp' }, payload: webp(seed) });
