@@ -166,8 +166,7 @@ describe('Log', () => {
     await becomes(async () => await made(), undefined);
     // Its players moved faster than was thought; with that put right the limit lies where it should.
     const speed = async (): Promise<number> =>
-      ((await (await fetch(`${app.base}/api/briefs/${await briefId('The Boathouse quintet')}`)).json())).document.subject
-        .speedMps;
+      (await (await fetch(`${app.base}/api/briefs/${await briefId('The Boathouse quintet')}`)).json()).document.subject.speedMps;
     const before = await speed();
     const faster = limits.getByRole('button', { name: /^Plan for .* m\/s, not 0\.7 m\/s$/ });
     await faster.click();

@@ -33,7 +33,8 @@ describe('the scene of a brief', () => {
       const shown = of({ thing: id });
       if (kind === 'vehicle') expect(shown, id).to.be.oneOf(['train', 'cyclist']);
       if (kind === 'animal') expect(shown, id).to.be.oneOf(['wildlife', 'bird', 'ape']);
-      if (kind === 'person' || kind === 'performer') expect(shown, id).to.not.be.oneOf(['cyclist', 'train', 'wildlife', 'bird', 'ape']);
+      if (kind === 'person' || kind === 'performer')
+        expect(shown, id).to.not.be.oneOf(['cyclist', 'train', 'wildlife', 'bird', 'ape']);
     }
   });
 
