@@ -26,7 +26,7 @@ export function Archive({ attempt }: { attempt: Attempt }) {
           <Download aria-hidden="true" /> Export everything
         </a>
         <a className={buttonLook({ size: 's', look: 'bare' })} href={`${ARCHIVE_PATH}?previews=no`} download>
-          without the log’s pictures
+          Without the log’s pictures
         </a>
         <FileButton icon={Upload} accept=".gz,application/gzip" onFile={bring}>
           Bring an archive in
