@@ -51,7 +51,11 @@ describe('Your data', () => {
       .getByRole('button', { name: /^Restore / })
       .first()
       .click();
-    await page.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click();
+    const [answer] = await Promise.all([
+      page.waitForResponse(/\/restore$/),
+      page.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click(),
+    ]);
+    expect(answer.status(), await answer.text().catch(() => '')).to.equal(204);
     await page
       .getByText(/Everything is as it was on/)
       .first()

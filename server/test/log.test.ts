@@ -54,9 +54,6 @@ describe('the log', () => {
     const twice = await add(frame('four', 3), frame('four', 3));
     expect(twice.body.frames.map(({ known }: any) => known)).to.deep.equal([false, true]);
     expect(twice.body.frames[0].id).to.equal(twice.body.frames[1].id);
-    const { digest } = frame('one', 0);
-    const known = await server.send('POST', '/api/log/frames/known', { digests: [digest, 'a'.repeat(64)] });
-    expect(known.body.digests).to.deep.equal([digest]);
   });
 
   it('takes all that are sent together or none of them', async () => {

@@ -104,16 +104,6 @@ export class LogBook {
     });
   } // prettier-ignore
 
-  /** Which of these digests are there already. */
-  async known(em: EntityManager, digests: readonly string[]): Promise<string[]> {
-    const found: string[] = [];
-    for (const some of chunks(digests)) {
-      const sql = `select digest from log_frame where deleted_at is null and digest in (${marks(some)})`;
-      for (const { digest } of await em.execute<{ digest: string }[]>(sql, some)) found.push(digest);
-    }
-    return found;
-  }
-
   async shelf(em: EntityManager): Promise<LogShelf> {
     const outings = await em.execute<
       { id: string; title: string; started_at: number | null; ended_at: number | null; run_sheet_id: string | null; frames: number; judged: number; keepers: number }[]
@@ -223,6 +213,7 @@ export class LogBook {
     let done = 0;
     for (let after = ''; ;) {
       const rows = await em.fork().transactional(async (inner) => {
+        await nextRevision(inner);
         const slice = await inner.find(
           LogFrameEntity,
           { id: { $gt: after }, ...(briefId === undefined ? {} : { briefId }) },

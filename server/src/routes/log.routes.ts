@@ -23,12 +23,12 @@ import { logSays } from '../log/logSays.ts';
 import { IdSchema } from './documents.routes.ts';
 
 const Params = z.object({ id: IdSchema });
-const digest = z.string().regex(/^[0-9a-f]{64}$/);
+const likeness = z.string().regex(/^[0-9a-f]{64}$/);
 /** A picture in WebP begins so: RIFF, its length, WEBP. */
 const isWebp = (bytes: Buffer): boolean =>
   bytes.length > 16 && bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP';
 const AboutPreview = z.strictObject({
-  likeness: digest.optional().describe('256 bits that are alike for alike pictures'),
+  likeness: likeness.optional().describe('256 bits that are alike for alike pictures'),
   sharpness: z.coerce.number().min(0).max(1e6).optional(),
 });
 
@@ -52,11 +52,6 @@ export function logRoutes({ orm, log }: { orm: MikroORM; log: LogBook }): Fastif
       '/frames',
       { schema: { tags, description: 'Takes frames in, all of them or none; each once, however often it is sent.', body: NewFramesSchema, response: { 200: FramesTakenInSchema, ...failing } } },
       async ({ body }) => ({ frames: await log.add(em(), body.frames) }),
-    );
-    app.post(
-      '/frames/known',
-      { schema: { tags, body: z.strictObject({ digests: z.array(digest).max(5_000) }), response: { 200: z.object({ digests: z.array(z.string()) }), ...failing } } },
-      async ({ body }) => ({ digests: await log.known(em(), body.digests) }),
     );
     app.post(
       '/verdicts',

@@ -52,6 +52,8 @@ describe('what the log’s page makes of its figures', () => {
       ...Array.from({ length: 4 }, (_, i) => frame({ id: `h${i}`, verdict: 'hands', shutterS: 1 / 4 })),
       frame({ id: 's', verdict: 'subject' }),
       frame({ id: 'n', verdict: null }),
+      // Zoomed in: what holds there is another limit.
+      frame({ id: 'z', verdict: 'hands', equivalentMm: 85 }),
     ];
     const series = handsFromLog(frames, brief, '2027-01-15')!;
     expect(series.frames.map(({ sharp }) => sharp).filter(Boolean)).to.have.length(12);

@@ -1,5 +1,6 @@
 import type { HoldSeries, LogFrame, LogSays, LogTally } from '@hushto/contract';
 import {
+  fullFrameEquivalentMm,
   grainAtIso,
   isoMarks,
   LOG_VIEW_CPH,
@@ -95,10 +96,23 @@ export function ceilingAt(sensor: Sensor, snr: number): number {
 /** Most frames of a series. */
 const MOST_FRAMES = 500;
 
-/** A steadiness test made of frames really taken for a brief: those kept, and those lost to the hands. Null where too few tell. */
+/** A series has one focal length: frames farther from it than this, stops, are another test's. */
+const SAME_FOCAL_STOPS = 1 / 6;
+
+/**
+ * A steadiness test made of frames really taken for a brief at its focal length: those kept, and those lost to the hands. Null where too
+ * few tell.
+ */
 export function handsFromLog(frames: readonly LogFrame[], brief: Brief, day: string): HoldSeries | null {
   const { sensor, lens } = brief.kit;
-  const judged = frames.filter(({ verdict, shutterS, briefId }) => briefId !== null && shutterS !== null && (verdict === 'keeper' || verdict === 'hands'));
+  const own = fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm);
+  const judged = frames.filter(
+    ({ verdict, shutterS, equivalentMm }) =>
+      (verdict === 'keeper' || verdict === 'hands') &&
+      shutterS !== null &&
+      equivalentMm !== null &&
+      Math.abs(Math.log2(equivalentMm / own)) < SAME_FOCAL_STOPS,
+  );
   if (judged.filter(({ verdict }) => verdict === 'hands').length < 3 || judged.length < 12) return null;
   return {
     title: `From the log: ${brief.title}`.slice(0, 120),

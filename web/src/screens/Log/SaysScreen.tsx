@@ -288,8 +288,9 @@ const said = (error: unknown): string => (error instanceof Error ? error.message
 function TakeHands({ brief }: { brief: StoredBrief }) {
   const { show } = useToasts();
   const take = async (): Promise<void> => {
-    const [kept, lost] = await Promise.all((['keeper', 'hands'] as const).map((verdict) => logApi.page({ brief: brief.id, verdict }, 0, 250)));
-    const series = handsFromLog([...kept!.frames, ...lost!.frames], brief.document, new Date().toISOString().slice(0, 10));
+    // The latest judged ones, whatever became of them: chosen by outcome, they would say another chance than they had.
+    const { frames } = await logApi.page({ brief: brief.id, verdict: 'judged' }, 0, 500);
+    const series = handsFromLog(frames, brief.document, new Date().toISOString().slice(0, 10));
     if (!series) return show('Too few of these frames say something of your hands.');
     const id = addDocument('holds', series);
     show(`Plans with this kit and stance go by ${series.frames.length} frames of your log now.`, {
