@@ -22,6 +22,7 @@ export {
   type Lens,
   type Hold,
   type Provenance,
+  FROM_LOG,
   type Brief,
   type Finish,
 } from './brief/brief.ts';
@@ -200,6 +201,7 @@ export { wilsonInterval } from './learn/wilson.ts';
 
 // The log: what became of frames that were taken.
 export { VERDICTS, type Verdict } from './log/verdicts.ts';
+export { ceilingAt } from './log/ceilingAt.ts';
 export { takenFigures, LOG_VIEW_CPH, type TakenSetting, type TakenFigures } from './log/takenFigures.ts';
 export { plannedTakes, nearestTake, type PlannedTake } from './log/nearestTake.ts';
 export { splitByPauses, burstsAmong, OUTING_GAP_MS, type BurstFrame } from './log/groups.ts';

@@ -1,7 +1,8 @@
 import type { LogLimit, LogSays } from '@hushto/contract';
-import { VERDICTS } from '@hushto/core';
+import { FROM_LOG, VERDICTS } from '@hushto/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { provenanceWords } from './provenance.ts';
 import { frameShare, limitWords, logWords, lostRunWords, shutterOfHold } from './log.ts';
 
 const limit = (more: Partial<LogLimit>): LogLimit => ({ fault: 'subject', at: 0, low: -0.5, high: 0.5, slope: -2, frames: 80, lost: 20, moreFrames: 0, ...more }); // prettier-ignore
@@ -81,6 +82,12 @@ describe('words for the log', () => {
       }),
     );
   }); // prettier-ignore
+
+  it('say that a value is of the log’s frames, not of a test’s looks', () => {
+    const from = { count: 44, day: '2026-11-27' };
+    expect(provenanceWords('ceiling', { ...from, seriesId: FROM_LOG })).to.equal('your 44 frames of the log, 27 November');
+    expect(provenanceWords('ceiling', { ...from, seriesId: 'a-test' })).to.equal('your 44 looks of 27 November');
+  });
 
   it('name a share of frames as people do', () => {
     expect([0.8, 0.6, 0.9].map(frameShare)).to.deep.equal(['four frames in five', 'three frames in five', '90 frames in 100']);

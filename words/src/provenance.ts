@@ -1,4 +1,4 @@
-import type { Provenance } from '@hushto/core';
+import { FROM_LOG, type Provenance } from '@hushto/core';
 import { count } from './numbers.ts';
 
 /** What a test is made of. */
@@ -8,13 +8,19 @@ const PIECES = {
   ceiling: { one: 'look', many: 'looks' },
 } as const;
 
+const LOGGED = { one: 'frame of the log', many: 'frames of the log' };
+
 /** "3 March" of a day such as 2027-03-03. */
 export const dayWords = (day: string): string =>
   new Date(day).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
 
 /** Whose value it is: "your 18 frames of 3 March". */
-export function provenanceWords(test: keyof typeof PIECES, { count: n, day }: Pick<Provenance, 'count' | 'day'>): string {
-  const { one, many } = PIECES[test];
+export function provenanceWords(
+  test: keyof typeof PIECES,
+  { count: n, day, seriesId }: Pick<Provenance, 'count' | 'day'> & Partial<Pick<Provenance, 'seriesId'>>,
+): string {
+  const { one, many } = seriesId === FROM_LOG ? LOGGED : PIECES[test];
   const pieces = `your ${count(n, one, many)}`;
-  return day === null ? pieces : `${pieces} of ${dayWords(day)}`;
+  if (day === null) return pieces;
+  return seriesId === FROM_LOG ? `${pieces}, ${dayWords(day)}` : `${pieces} of ${dayWords(day)}`;
 }

@@ -125,6 +125,9 @@ export interface Hold {
   seriesId?: string | null | undefined;
 }
 
+/** Stands for the id of a series where a value comes from the frames of the log. */
+export const FROM_LOG = 'log';
+
 /** Which of the user's own tests a value comes from: how many frames, choices or looks it had, and of which day, where that is known. */
 export interface Provenance {
   seriesId: string;

@@ -1,9 +1,9 @@
 import type { LogFrame, LogTally } from '@hushto/contract';
-import { grainAtIso, LOG_VIEW_CPH, type Brief } from '@hushto/core';
+import { ceilingAt, grainAtIso, LOG_VIEW_CPH, type Brief } from '@hushto/core';
 import { expect } from 'chai';
 import { exampleBrief } from '../../../core/test/briefs.ts';
 import { againstPlanned, outingName, settingText, sharpestOf } from './logFrames.ts';
-import { byShutter, ceilingAt, handsFromLog, worstRun } from './logSays.ts';
+import { byShutter, handsFromLog, worstRun } from './logSays.ts';
 import { jobOf } from './simulatedFrame.ts';
 
 const none: LogTally = { frames: 0, judged: 0, keeper: 0, hands: 0, subject: 0, focus: 0, grain: 0, other: 0 };

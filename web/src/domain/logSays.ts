@@ -1,8 +1,6 @@
 import type { HoldSeries, LogFrame, LogSays, LogTally } from '@hushto/contract';
 import {
   fullFrameEquivalentMm,
-  grainAtIso,
-  isoMarks,
   LOG_VIEW_CPH,
   planAtShutter,
   shutterMarks,
@@ -80,17 +78,6 @@ function lostRun(fault: Verdict, run: readonly ShutterRow[], rows: readonly Shut
 function grainCost(brief: Brief, fromS: number, toS: number): number {
   const lost = (shutterS: number): number => planAtShutter(brief, shutterS).figures.lostGrain;
   return 1 - 2 ** -Math.max(0, lost(toS) - lost(fromS));
-}
-
-/** The highest mark at which a body's grain keeps to a signal-to-noise ratio at 2048 wide; its base where none does. */
-export function ceilingAt(sensor: Sensor, snr: number): number {
-  let found = sensor.baseIso;
-  for (let mark = isoMarks.first; mark <= isoMarks.last; mark++) {
-    const iso = isoMarks.value(mark);
-    if (iso < sensor.baseIso || iso > sensor.maxIso) continue;
-    if (grainAtIso(sensor, iso, [LOG_VIEW_CPH]).views[0]!.snr >= snr) found = iso;
-  }
-  return found;
 }
 
 /** Most frames of a series. */

@@ -1,5 +1,5 @@
 import type { LogFilter, LogSays, StoredBrief } from '@hushto/contract';
-import { fullFrameEquivalentMm, planWithoutLadder, shutterMarks } from '@hushto/core';
+import { ceilingAt, FROM_LOG, fullFrameEquivalentMm, planWithoutLadder, shutterMarks } from '@hushto/core';
 import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNumber, shutterWords } from '@hushto/words';
 import { strToU8, zipSync } from 'fflate';
 import { Download, Printer, Tags } from 'lucide-react';
@@ -12,7 +12,7 @@ import { Select } from '../../components/Select.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { sidecarName, sidecarOf } from '../../domain/logExchange.ts';
-import { byShutter, ceilingAt, handsFromLog, worstRun } from '../../domain/logSays.ts';
+import { byShutter, handsFromLog, worstRun } from '../../domain/logSays.ts';
 import { againstPlanned } from '../../domain/logFrames.ts';
 import { distanceText, evText, speedText } from '../../quantities/quantities.ts';
 import { addDocument, editDocument, undoDocument } from '../../state/documents.ts';
@@ -343,7 +343,7 @@ function TakeCeiling({ brief, snr, frames }: { brief: StoredBrief; snr: number; 
       picture: {
         ...before.picture,
         isoCeiling: iso,
-        isoCeilingFrom: { seriesId: 'log', count: frames, day: new Date().toISOString().slice(0, 10) },
+        isoCeilingFrom: { seriesId: FROM_LOG, count: frames, day: new Date().toISOString().slice(0, 10) },
       },
     }));
     show(`“${document.title}” goes up to ${isoWords(iso)} now.`, { label: 'Undo', run: () => undoDocument('briefs', id) });
