@@ -1,13 +1,5 @@
 import type { HoldSeries, LogFrame, LogSays, LogTally } from '@hushto/contract';
-import {
-  fullFrameEquivalentMm,
-  LOG_VIEW_CPH,
-  planAtShutter,
-  shutterMarks,
-  type Brief,
-  type Sensor,
-  type Verdict,
-} from '@hushto/core';
+import { fullFrameEquivalentMm, LOG_VIEW_CPH, planAtShutter, shutterMarks, type Brief, type Verdict } from '@hushto/core';
 import type { LostRun } from '@hushto/words';
 
 /** Frames of one shutter, whatever the focal length, by what became of them. */
