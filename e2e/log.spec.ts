@@ -150,6 +150,31 @@ describe('Log', () => {
     await page.close();
   });
 
+  it('says why a frame is soft, draws what that rests on, and finds frames by it', async () => {
+    const { page, complaints } = await app.open({ at: '/log/frames', draws: true });
+    await frames(page).getByRole('button').nth(1).click();
+    await page.getByRole('button', { name: 'Why is it soft?' }).click();
+    const why = page.getByRole('region', { name: 'Why it is soft' });
+    await why.waitFor();
+    const [, frame] = (await asked('/frames?limit=2')).frames;
+    const found = await asked(`/frames/${frame.id}/softness`);
+    expect(found.cause).to.equal(frame.cause);
+    expect(Object.values<number>(found.shares).reduce((sum, share) => sum + share, 0)).closeTo(1, 1e-9);
+    expect(found.places.length).to.be.greaterThan(50);
+    // The likeliest is named with its chance, sure or not.
+    expect(await why.innerText()).to.include(`${Math.round(100 * Math.max(...Object.values<number>(found.shares)))}\u00a0%`);
+    await page.getByRole('img', { name: /^Where it is soft/ }).waitFor();
+    // What was found stays: the frame is asked for by it after a reload.
+    await page.reload();
+    await page.getByRole('button', { name: 'Which frames' }).click();
+    await page.getByRole('combobox', { name: 'Why it is soft' }).click();
+    await page.getByRole('option', { name: 'Not looked into' }).click();
+    const { total } = await asked('/frames?cause=none&limit=1');
+    expect((await asked('/frames?limit=1')).total - total).to.equal(1);
+    await page.getByRole('status').getByText(`${total} frames`).waitFor();
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('says what the frames teach, and lets a plan take it over and give it back', async () => {
     const { page, complaints } = await app.open({ at: '/log/says' });
     await page.getByText(/judged frames are keepers/).waitFor();

@@ -1,4 +1,4 @@
-import { LIMITED_BY, TAKE_CODES, VERDICTS, type LimitedBy } from '@hushto/core';
+import { LIMITED_BY, SOFT_CAUSES, TAKE_CODES, VERDICTS, type LimitedBy, type SoftCause, type Softness } from '@hushto/core';
 import { z } from 'zod';
 
 const id = z.string().regex(/^[\w-]{1,64}$/, 'An id has letters, digits, - and _ only, 64 at most.');
@@ -65,6 +65,21 @@ export const LOG_FIGURES = {
 export type LogFigure = keyof typeof LOG_FIGURES;
 export const LOG_FIGURE_NAMES = Object.keys(LOG_FIGURES) as [LogFigure, ...LogFigure[]];
 
+const share = z.number().min(0).max(1);
+const px = z.number().min(0).max(10_000);
+const direction = z.number().min(0).max(180);
+export const CAUSES = [...SOFT_CAUSES, 'unsure'] as const;
+/** Why a frame is soft, by its picture: what was found is kept, the picture is not. */
+export const SoftnessSchema = z.strictObject({
+  shares: z.strictObject(Object.fromEntries(SOFT_CAUSES.map((cause) => [cause, share])) as Record<SoftCause, typeof share>),
+  cause: z.enum(CAUSES),
+  smear: z.strictObject({ px, directionDeg: direction, x: share, y: share }).nullable(),
+  sharpest: z.strictObject({ x: share, y: share }).nullable(),
+  widthPx: z.number().int().min(1).max(100_000),
+  places: z.array(z.strictObject({ x: share, y: share, blurPx: px, smearPx: px, directionDeg: direction })).max(1000),
+});
+true satisfies Softness extends z.infer<typeof SoftnessSchema> ? true : never;
+
 const figure = z.number().nullable();
 export const LogFrameSchema = z.object({
   id,
@@ -85,6 +100,7 @@ export const LogFrameSchema = z.object({
   verdict: z.enum(VERDICTS).nullable(),
   preview: z.boolean().describe('whether a small picture of it is kept'),
   sharpness: figure.describe('how sharp its preview is against others of its burst; none where it was not looked at'),
+  cause: z.enum(CAUSES).nullable().describe('why it is soft, by its picture; none where that was not looked into'),
   seed: z.number().nullable(),
 });
 export type LogFrame = z.infer<typeof LogFrameSchema>;
@@ -104,6 +120,10 @@ export const LogFilterSchema = z.strictObject({
   verdict: z.enum([...VERDICTS, 'none', 'judged']).optional(),
   camera: written.optional(),
   lens: written.optional(),
+  cause: z
+    .enum([...CAUSES, 'none'])
+    .describe('why it is soft, by its picture')
+    .optional(),
   undrawn: z.literal('yes').describe('of the simulated camera, without a preview yet').optional(),
   ...bounds,
 });

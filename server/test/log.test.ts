@@ -35,6 +35,15 @@ function frame(name: string, minutes: number, more: Partial<NewFrame> = {}): New
   };
 }
 
+const FINDING = {
+  shares: { sharp: 0.05, hands: 0.8, subject: 0.1, focus: 0.03, grain: 0.02 },
+  cause: 'hands',
+  smear: { px: 6.5, directionDeg: 52, x: 0.5, y: 0.4 },
+  sharpest: { x: 0.25, y: 0.75 },
+  widthPx: 2048,
+  places: [{ x: 0.1, y: 0.2, blurPx: 1.2, smearPx: 6, directionDeg: 50 }],
+};
+
 describe('the log', () => {
   let server: TestServer;
   beforeEach(async () => (server = await testServer()));
@@ -181,6 +190,23 @@ describe('the log', () => {
     expect((await page()).total).to.equal(1);
   }); // prettier-ignore
 
+  it('keeps why a frame is soft with what that rests on, filters by it, and refuses chances that are none', async () => {
+    const [{ id }, { id: other }] = (await add(frame('one', 0), frame('two', 1))).body.frames;
+    const put = (finding: unknown, to = id) => server.send('PUT', `/api/log/frames/${to}/softness`, finding);
+    expect((await put(FINDING)).status).to.equal(204);
+    expect((await server.send('GET', `/api/log/frames/${id}/softness`)).body).to.deep.equal(FINDING);
+    expect((await server.send('GET', `/api/log/frames/${other}/softness`)).status).to.equal(404);
+    expect((await page('?cause=hands')).frames.map((one: any) => [one.id, one.cause])).to.deep.equal([[id, 'hands']]);
+    expect((await page('?cause=none')).frames.map((one: any) => [one.id, one.cause])).to.deep.equal([[other, null]]);
+    const refused = await put({ ...FINDING, shares: { ...FINDING.shares, hands: 1.2 } });
+    expect([refused.status, refused.body.error.issues[0].path]).to.deep.equal([400, 'shares.hands']);
+    expect((await put(FINDING, 'nobody')).status).to.equal(404);
+    // Looked into again, the newer finding stands.
+    const again = { ...FINDING, cause: 'unsure', smear: null, sharpest: null, places: [] };
+    await put(again);
+    expect((await server.send('GET', `/api/log/frames/${id}/softness`)).body).to.deep.equal(again);
+  });
+
   it('deletes frames so that it can be undone, and brings one back that is dropped again', async () => {
     const { frames } = (await add(frame('one', 0, { verdict: 'keeper' }), frame('two', 1))).body;
     await server.send('POST', '/api/log/frames/delete', { ids: frames.map(({ id }: any) => id) });
@@ -278,7 +304,7 @@ describe('the log', () => {
     const rows = async (of: TestServer): Promise<Record<string, unknown[]>> =>
       Object.fromEntries(
         await Promise.all(
-          ['outing', 'burst', 'frame', 'verdict', 'preview', 'gear'].map(async (name) => [name, await of.orm.em.fork().execute(`select * from log_${name} order by 1, 2`)]),
+          ['outing', 'burst', 'frame', 'verdict', 'preview', 'softness', 'gear'].map(async (name) => [name, await of.orm.em.fork().execute(`select * from log_${name} order by 1, 2`)]),
         ),
       ) as Record<string, unknown[]>;
     let ids: string[];
@@ -287,6 +313,7 @@ describe('the log', () => {
       ids = frames.map(({ id }: any) => id);
       await judge([{ id: ids[1]!, verdict: 'hands' }, { id: ids[0]!, verdict: null }]);
       await put(ids[0]!, 3);
+      await server.send('PUT', `/api/log/frames/${ids[0]!}/softness`, FINDING);
       const { outings } = (await server.send('GET', '/api/log')).body;
       for (const { id } of outings) await server.send('POST', `/api/log/outings/${id}/group`);
       await server.send('POST', '/api/log/frames/delete', { ids: [ids[2]] });

@@ -35,12 +35,18 @@ function rise({ cover, width }: Layer, row: number): number {
 }
 
 describe('a subject with depth', () => {
-  it('stays as it is where it has none, or where no disc is to be seen', () => {
+  it('stays as it is where no disc is to be seen', () => {
     const flat = sheet(() => 0);
-    expect(outOfFocusByDepth({ ...flat, depth: undefined }, () => 9).cover).to.equal(flat.cover);
+    const without = { ...flat, depth: undefined };
+    expect(outOfFocusByDepth(without, (depth) => 20 * Math.abs(depth))).to.equal(without);
     expect(outOfFocusByDepth(flat, (depth) => 20 * Math.abs(depth))).to.equal(flat);
     const near = sheet((_x, y) => y / 80 - 1);
     expect(outOfFocusByDepth(near, () => 0.3)).to.equal(near);
+  });
+
+  it('is as soft all over as the disc of its middle where it has no depth of its own', () => {
+    const missed = outOfFocusByDepth({ ...sheet(() => 0), depth: undefined }, () => 9);
+    for (const row of [20, 80, 140]) expect(rise(missed, row)).closeTo(0.69 * 9, 1.3);
   });
 
   it('is sharp where it is focused and soft at either end, by the disc there', () => {

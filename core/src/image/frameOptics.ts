@@ -24,7 +24,7 @@ export interface FrameOptics {
   residueMm: number;
   /** Disc of the background, mm, when it lies `times` as far as the subject. */
   backgroundDiscMm: (times: number) => number;
-  /** Disc of a part of the subject, mm: −1 where its depth begins, 0 where it is focused, 1 where it ends. */
+  /** Disc of a part of the subject, mm: −1 where its depth begins, 0 in its middle, 1 where it ends. */
   subjectDiscMm: (depth: number) => number;
   /** Lens, diffraction and the sway of the body as Gaussians, mm, and their shares. */
   softness: readonly { share: number; sigmaMm: number }[];
@@ -51,8 +51,15 @@ const DIFFRACTION = [
   { share: 0.15, sigma: 2.48 },
 ] as const;
 
-/** Geometry, exposure and sensor of a setting, for drawing its frame. */
-export function frameOptics(situation: Situation, { shutter, aperture, ...exposure }: Candidate): FrameOptics {
+/**
+ * Geometry, exposure and sensor of a setting, for drawing its frame.
+ * @param focusedAtM where the camera focused, m; on the subject where nothing is said
+ */
+export function frameOptics(
+  situation: Situation,
+  { shutter, aperture, ...exposure }: Candidate,
+  focusedAtM = situation.brief.subject.distanceM,
+): FrameOptics {
   const { brief, picture, noise } = situation;
   const { subject, kit, light, picture: wishes } = brief;
   const { lens, sensor } = kit;
@@ -62,6 +69,7 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
   const acrossRate = scale * subject.speedMps * 1000 * Math.sin(angle);
   const pan = panOf(brief);
   const turning = pan ?? (situation.geometry.motion.followed ? turningWith(brief) : null);
+  const discAtMm = (pointM: number): number => defocusDiscMm(lens.focalLengthMm, aperture.fNumber, focusedAtM, pointM);
   const midGreyE = midGreySignalE(noise, exposure.meteredIso);
   const clipE = (fullWellE(noise) * noise.baseIso) / exposure.cameraIso;
   return {
@@ -72,12 +80,8 @@ export function frameOptics(situation: Situation, { shutter, aperture, ...exposu
     limbFactor: Math.max(subject.limbFactor, movingThing(subject.thing)?.limbFactor ?? USUAL_LIMBS),
     streakMm: turning ? panStreakMmPerS(turning) * shutterS : 0,
     residueMm: turning ? panResidueMm(turning, shutterS) : 0,
-    backgroundDiscMm: (times) =>
-      times === 1 ? 0 : defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, subject.distanceM * times),
-    subjectDiscMm: (depth) => {
-      const pointM = Math.max(subject.distanceM / 2, subject.distanceM + (depth * subject.depthM) / 2);
-      return defocusDiscMm(lens.focalLengthMm, aperture.fNumber, subject.distanceM, pointM);
-    },
+    backgroundDiscMm: (times) => discAtMm(subject.distanceM * times),
+    subjectDiscMm: (depth) => discAtMm(Math.max(subject.distanceM / 2, subject.distanceM + (depth * subject.depthM) / 2)),
     softness: softnessOf(situation, shutterS, aperture.fNumber),
     toleranceMm: picture.toleranceMm,
     // In a pan the hands follow; what they miss is the residue.

@@ -58,6 +58,14 @@ export function luminanceOfBytes(bytes: Uint8ClampedArray): Float32Array {
   return luminance;
 }
 
+/** Luma of 8-bit RGBA pixels as they are encoded, 0 to 1: even to the eye, and with noise more even than in linear light. */
+export function lumaOfBytes(bytes: Uint8ClampedArray): Float32Array {
+  const luma = new Float32Array(bytes.length / 4);
+  for (let i = 0, at = 0; i < luma.length; i++, at += 4)
+    luma[i] = (LUMINANCE.red * bytes[at]! + LUMINANCE.green * bytes[at + 1]! + LUMINANCE.blue * bytes[at + 2]!) / 255;
+  return luma;
+}
+
 /** Planes of 8-bit RGBA pixels, brightened by `gain`: lamps drawn as white are many times brighter than white walls. */
 export function planesOfBytes(bytes: Uint8ClampedArray, width: number, height: number, gain = 1): Planes {
   const planes = flatPlanes(width, height);

@@ -104,7 +104,7 @@ export class FrameRenderer {
   #byDepth({ subjectDiscMm }: FrameOptics): readonly Layer[] {
     const { subject, mmPerPx } = this.#scene;
     const disc = (depth: number): number => subjectDiscMm(depth) / mmPerPx;
-    const discs = `${Math.round(10 * disc(-1))} ${Math.round(10 * disc(1))}`;
+    const discs = [-1, 0, 1].map((depth) => Math.round(10 * disc(depth))).join(' ');
     if (this.#deep?.discs !== discs) this.#deep = { discs, layers: subject.map(({ layer }) => outOfFocusByDepth(layer, disc)) };
     return this.#deep.layers;
   }

@@ -1,4 +1,4 @@
-import type { TakeCode, Verdict } from '@hushto/core';
+import type { SoftCause, TakeCode, Verdict } from '@hushto/core';
 import { defineEntity, p } from '@mikro-orm/core';
 
 /** Stops in classes of a third, for grouping by them: whole numbers, null where a figure is. */
@@ -130,6 +130,31 @@ const LogPreviewEntity = defineEntity({
   },
 });
 
+/** Why a frame is soft, by its picture: the chances, and what they rest on. */
+export const LogSoftnessEntity = defineEntity({
+  name: 'LogSoftnessEntity',
+  tableName: 'log_softness',
+  properties: {
+    frame: () => p.oneToOne(LogFrameEntity).primary().deleteRule('cascade').updateRule('no action'),
+    cause: text(10).$type<SoftCause | 'unsure'>(),
+    sharp: p.double(),
+    hands: p.double(),
+    subject: p.double(),
+    focus: p.double(),
+    grain: p.double(),
+    smearPx: figure(),
+    smearDeg: figure(),
+    smearX: figure(),
+    smearY: figure(),
+    sharpestX: figure(),
+    sharpestY: figure(),
+    widthPx: p.integer(),
+    // Last: what stands before it is read without it. Drawn as a whole, never looked into: JSON.
+    places: p.text(),
+  },
+  indexes: [{ name: 'log_softness_cause', properties: ['cause', 'frame'] }],
+});
+
 /** A body or lens as cameras write it, and the document of the kit it stands for. */
 export const LogGearEntity = defineEntity({
   name: 'LogGearEntity',
@@ -142,4 +167,12 @@ export const LogGearEntity = defineEntity({
 });
 
 /** Tables of the log, those that are pointed at first. */
-export const LOG_ENTITIES = [LogOutingEntity, LogBurstEntity, LogFrameEntity, LogVerdictEntity, LogPreviewEntity, LogGearEntity];
+export const LOG_ENTITIES = [
+  LogOutingEntity,
+  LogBurstEntity,
+  LogFrameEntity,
+  LogVerdictEntity,
+  LogPreviewEntity,
+  LogSoftnessEntity,
+  LogGearEntity,
+];

@@ -10,6 +10,7 @@ const TABLES = {
   log_frame: ['id', 'digest'],
   log_verdict: [],
   log_preview: ['frame_id'],
+  log_softness: ['frame_id'],
   log_gear: ['kind', 'written_as'],
 } as const;
 type Table = keyof typeof TABLES;

@@ -15,10 +15,12 @@ import {
   nearestTake,
   OUTING_GAP_MS,
   plannedTakes,
+  SOFT_CAUSES,
   takenFigures,
   type Brief,
   type PlannedTake,
   type Sensor,
+  type Softness,
   type TakeCode,
   VERDICTS,
   type Verdict,
@@ -26,7 +28,14 @@ import {
 import type { InferEntity } from '@mikro-orm/core';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { randomUUID } from 'node:crypto';
-import { LogBurstEntity, LogFrameEntity, LogGearEntity, LogOutingEntity, LogVerdictEntity } from '../entities/log.entity.ts';
+import {
+  LogBurstEntity,
+  LogFrameEntity,
+  LogGearEntity,
+  LogOutingEntity,
+  LogSoftnessEntity,
+  LogVerdictEntity,
+} from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
 import type { Stores } from '../shelf.ts';
 import { draftBody, draftLens, isLens } from './gear.ts';
@@ -284,6 +293,42 @@ export class LogBook {
     return row ? Buffer.from(row.webp) : null;
   }
 
+  async putSoftness(em: EntityManager, frameId: string, { shares, cause, smear, sharpest, widthPx, places }: Softness): Promise<void> {
+    await em.transactional(async (inner) => {
+      if ((await inner.count(LogFrameEntity, { id: frameId })) === 0) throw new ApiError('NOT_FOUND');
+      await nextRevision(inner);
+      await inner.upsert(LogSoftnessEntity, {
+        frame: frameId,
+        cause,
+        ...shares,
+        smearPx: smear?.px ?? null,
+        smearDeg: smear?.directionDeg ?? null,
+        smearX: smear?.x ?? null,
+        smearY: smear?.y ?? null,
+        sharpestX: sharpest?.x ?? null,
+        sharpestY: sharpest?.y ?? null,
+        widthPx,
+        places: JSON.stringify(places),
+      });
+    });
+  } // prettier-ignore
+
+  /** Why a frame is soft; null where nobody looked into it. */
+  async softness(em: EntityManager, frameId: string): Promise<Softness | null> {
+    const row = await em.findOne(LogSoftnessEntity, { frame: frameId });
+    if (!row) return null;
+    const { smearPx, smearDeg, smearX, smearY, sharpestX, sharpestY } = row;
+    return {
+      shares: Object.fromEntries(SOFT_CAUSES.map((cause) => [cause, row[cause]])) as Softness['shares'],
+      cause: row.cause,
+      smear:
+        smearPx == null ? null : { px: Number(smearPx), directionDeg: Number(smearDeg), x: Number(smearX), y: Number(smearY) },
+      sharpest: sharpestX == null ? null : { x: Number(sharpestX), y: Number(sharpestY) },
+      widthPx: row.widthPx,
+      places: JSON.parse(row.places) as Softness['places'],
+    };
+  }
+
   /** Forgets every preview: the frames stay. */
   async dropPreviews(em: EntityManager): Promise<void> {
     await em.transactional(async (inner) => {
@@ -458,8 +503,8 @@ async function writeSpans(inner: EntityManager, spans: readonly Span[]): Promise
     await inner.nativeUpdate(LogOutingEntity, { id: span.id }, row(span));
 }
 
-const FRAME_SQL = `select f.*, p.frame_id is not null as preview, p.sharpness
-  from log_frame f left join log_preview p on p.frame_id = f.id`;
+const FRAME_SQL = `select f.*, p.frame_id is not null as preview, p.sharpness, s.cause
+  from log_frame f left join log_preview p on p.frame_id = f.id left join log_softness s on s.frame_id = f.id`;
 
 const isoOf = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
 
@@ -488,6 +533,7 @@ function frameOf(row: FrameRow): LogFrame {
     verdict: row['verdict'] as Verdict | null,
     preview: row['preview'] === 1,
     sharpness: figure('sharpness'),
+    cause: row['cause'] as Softness['cause'] | null,
     seed: figure('seed'),
   };
 }

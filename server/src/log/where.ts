@@ -14,7 +14,7 @@ export function whereOf(filter: LogFilter): Where {
     parts.push(sql);
     bound.push(...values);
   };
-  const { outing, brief, burst, take, verdict, camera, lens } = filter;
+  const { outing, brief, burst, take, verdict, camera, lens, cause } = filter;
   if (outing !== undefined) add('f.outing_id = ?', outing);
   if (brief !== undefined) add('f.brief_id = ?', brief);
   if (burst !== undefined) add('f.burst_id = ?', burst);
@@ -22,6 +22,8 @@ export function whereOf(filter: LogFilter): Where {
   else if (take !== undefined) add('f.take = ?', take);
   if (camera !== undefined) add('f.camera = ?', camera);
   if (lens !== undefined) add('f.lens = ?', lens);
+  if (cause === 'none') add('not exists (select 1 from log_softness s where s.frame_id = f.id)');
+  else if (cause !== undefined) add('f.id in (select frame_id from log_softness where cause = ?)', cause);
   if (filter.undrawn) add('f.seed is not null and not exists (select 1 from log_preview p where p.frame_id = f.id)');
   if (verdict === 'none') add('f.verdict is null');
   else if (verdict === 'judged') add('f.verdict is not null');

@@ -4,6 +4,7 @@ import { Migration20260501000000_learning } from './Migration20260501000000_lear
 import { Migration20261126000000_revisions } from './Migration20261126000000_revisions.ts';
 import { Migration20261127000000_subjects } from './Migration20261127000000_subjects.ts';
 import { Migration20261128000000_log } from './Migration20261128000000_log.ts';
+import { Migration20261129000000_softness } from './Migration20261129000000_softness.ts';
 
 /**
  * Every step of the tables' history, in order; a database that names another was written by a newer Hushto. Named one by one: the same
@@ -16,4 +17,5 @@ export const MIGRATIONS = {
   Migration20261126000000_revisions,
   Migration20261127000000_subjects,
   Migration20261128000000_log,
+  Migration20261129000000_softness,
 };

@@ -12,6 +12,7 @@ import {
   LogShelfSchema,
   MOST_PREVIEW_BYTES,
   NewFramesSchema,
+  SoftnessSchema,
 } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
@@ -94,6 +95,19 @@ export function logRoutes({ orm, log }: { orm: MikroORM; log: LogBook }): Fastif
       const bytes = await log.preview(em(), params.id);
       if (!bytes) throw new ApiError('NOT_FOUND');
       return reply.type('image/webp').send(bytes);
+    });
+    app.put(
+      '/frames/:id/softness',
+      { schema: { tags, description: 'Why a frame is soft, as its picture told.', params: Params, body: SoftnessSchema, response: { 204: z.null(), ...failing } } },
+      async ({ params, body }, reply) => {
+        await log.putSoftness(em(), params.id, body);
+        return reply.status(204).send(null);
+      },
+    );
+    app.get('/frames/:id/softness', { schema: { tags, params: Params, response: { 200: SoftnessSchema, ...failing } } }, async ({ params }) => {
+      const found = await log.softness(em(), params.id);
+      if (!found) throw new ApiError('NOT_FOUND');
+      return found;
     });
     app.delete('/previews', { schema: { tags, description: 'Forgets every preview; the frames stay.', response: { 204: z.null() } } }, async (_request, reply) => {
       await log.dropPreviews(em());

@@ -4,10 +4,12 @@ import {
   LogPageSchema,
   LogSaysSchema,
   LogShelfSchema,
+  SoftnessSchema,
   type Judged,
   type LogFilter,
   type NewFrame,
 } from '@hushto/contract';
+import type { Softness } from '@hushto/core';
 import { z } from 'zod';
 import { A_WHILE_MS, send } from './client.ts';
 
@@ -33,6 +35,8 @@ export const logApi = {
   says: (filter: LogFilter) => send(LogSaysSchema, 'GET', `/api/log/says?${queryOf(filter)}`),
   putPreview: (id: string, webp: Blob, about: { likeness?: string; sharpness?: number }) =>
     send(z.null(), 'PUT', `/api/log/frames/${id}/preview?${queryOf(about)}`, webp),
+  softness: (id: string) => send(SoftnessSchema, 'GET', `/api/log/frames/${id}/softness`),
+  putSoftness: (id: string, softness: Softness) => send(z.null(), 'PUT', `/api/log/frames/${id}/softness`, softness),
   dropPreviews: () => send(z.null(), 'DELETE', '/api/log/previews'),
 };
 export const previewPath = (id: string): string => `/api/log/frames/${id}/preview`;

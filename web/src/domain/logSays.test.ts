@@ -11,7 +11,7 @@ const at = (shutterS: number, equivalentMm: number, keeper: number, subject: num
 const frame = (more: Partial<LogFrame>): LogFrame => ({
   id: 'f', name: 'a.jpg', takenAt: '2027-01-14T15:00:00.000Z', wallClock: '2027-01-14T16:00:00', outingId: 'o', burstId: null, widthPx: 6000, heightPx: 4000,
   camera: null, lens: null, focalLengthMm: 18.3, shutterS: 1 / 64, fNumber: 2.8, iso: 1600, equivalentMm: 28, ev100: 5, hold: 4, smear: 1, snr: 20, distanceM: 4,
-  heldChance: 0.9, briefId: 'b', take: null, verdict: 'keeper', preview: false, sharpness: null, seed: 3, ...more,
+  heldChance: 0.9, briefId: 'b', take: null, verdict: 'keeper', preview: false, sharpness: null, cause: null, seed: 3, ...more,
 }); // prettier-ignore
 const brief: Brief = exampleBrief();
 

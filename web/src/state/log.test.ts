@@ -7,7 +7,7 @@ const TOTAL = 250;
 const frameNo = (n: number, verdict: Verdict | null = null): LogFrame => ({
   id: `f${n}`, name: `${n}.jpg`, takenAt: null, wallClock: null, outingId: 'o', burstId: null, widthPx: null, heightPx: null, camera: null, lens: null,
   focalLengthMm: null, shutterS: null, fNumber: null, iso: null, equivalentMm: null, ev100: null, hold: null, smear: null, snr: null, distanceM: null,
-  heldChance: null, briefId: null, take: null, verdict, preview: false, sharpness: null, seed: null,
+  heldChance: null, briefId: null, take: null, verdict, preview: false, sharpness: null, cause: null, seed: null,
 }); // prettier-ignore
 
 /** A server of 250 frames, whose answers may be held back or fail. */

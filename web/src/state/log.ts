@@ -107,6 +107,12 @@ export function meant(state: Pick<LogState, 'pages' | 'at' | 'chosen'>): string[
   return frame ? [frame.id] : [];
 }
 
+/** The same, as frames: those of the pages held here. */
+export function framesMeant(state: Pick<LogState, 'pages' | 'at' | 'chosen'>): LogFrame[] {
+  const ids = new Set(meant(state));
+  return Object.values(state.pages).flatMap((frames) => frames.filter(({ id }) => ids.has(id)));
+}
+
 /** Says what became of frames; shown at once, and put right if the server did not take it. @returns how to take it back */
 export async function judgeFrames(ids: readonly string[], verdict: Verdict | null): Promise<() => Promise<void>> {
   show(new Map(ids.map((id) => [id, verdict])));
@@ -128,7 +134,7 @@ function show(verdicts: ReadonlyMap<string, Verdict | null>): void {
   changeFrames((frame) => (verdicts.has(frame.id) ? { ...frame, verdict: verdicts.get(frame.id)! } : frame));
 }
 
-function changeFrames(change: (frame: LogFrame) => LogFrame): void {
+export function changeFrames(change: (frame: LogFrame) => LogFrame): void {
   useLog.setState(({ pages }) => ({
     pages: Object.fromEntries(Object.entries(pages).map(([page, frames]) => [page, frames.map(change)])),
   }));

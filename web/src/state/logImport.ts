@@ -60,6 +60,10 @@ export const useImport = create<ImportState>()(() => ({
 
 let stop: AbortController | null = null;
 
+/** Files of frames that were taken in since the page was opened, or chosen again: what needs their pixels finds them here. */
+const atHand = new Map<string, File>();
+export const fileOf = (frameId: string): File | undefined => atHand.get(frameId);
+
 /** Ends what is being done. What was taken in stays. */
 export const stopImport = (): void => stop?.abort();
 
@@ -145,6 +149,7 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
     if (waiting.length === 0) return;
     const answer = await logApi.add(waiting.map(({ frame }) => frame));
     answer.frames.forEach(({ id, known }, i) => {
+      atHand.set(id, waiting[i]!.file);
       if (!known) taken.push({ id, file: waiting[i]!.file });
     });
     tell(answer);

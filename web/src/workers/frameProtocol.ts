@@ -33,7 +33,7 @@ export interface FrameJob {
  * Places a picture can be asked for, in the order in which they are drawn: the picture in the hand first, the log's previews last. A newer
  * wish for one takes the place of the older.
  */
-export const FRAME_SLOTS = ['now', 'inset', 'kept', 'keptInset', 'left', 'right', 'burst', 'swatch', 'log'] as const;
+export const FRAME_SLOTS = ['now', 'inset', 'kept', 'keptInset', 'left', 'right', 'burst', 'swatch', 'why', 'log'] as const;
 export type FrameSlot = (typeof FRAME_SLOTS)[number];
 
 export type ToWorker =

@@ -1,5 +1,5 @@
 import { PREVIEW_PX } from '@hushto/contract';
-import { edgeBlur, luminanceOfBytes } from '@hushto/core';
+import { edgeBlur, LEAST_SOFTNESS_PX, lumaOfBytes, luminanceOfBytes, SOFTNESS_PX, whySoft } from '@hushto/core';
 import { bmvbhash } from 'blockhash-core';
 import { tooLarge, tooManyPixels } from './fences.ts';
 import type { LogFileAsked, LogFileFound } from './logProtocol.ts';
@@ -14,10 +14,21 @@ const BLOCKS = 16;
 type Answer = LogFileFound extends infer Found ? (Found extends unknown ? Omit<Found, 'ticket'> : never) : never;
 
 /** Reads files of the log off the page's thread, behind its fences: the page ends this worker when one takes too long. */
-onmessage = ({ data: { ticket, what, file } }: MessageEvent<LogFileAsked>) => {
-  const answer = what === 'header' ? headerOf(file) : previewOf(file);
-  void answer.catch((): Answer => ({ problem: 'could not be opened.' })).then((found) => postMessage({ ticket, ...found }));
+onmessage = ({ data }: MessageEvent<LogFileAsked>) => {
+  const { ticket } = data;
+  void answerTo(data)
+    .catch((): Answer => ({ problem: 'could not be opened.' }))
+    .then((found) => postMessage({ ticket, ...found }));
 };
+
+async function answerTo(asked: LogFileAsked): Promise<Answer> {
+  if ('drawn' in asked) {
+    const { pixels, width, height, look } = asked.drawn;
+    return whyOf(new Uint8ClampedArray(pixels), width, height, look);
+  }
+  const { what, file } = asked;
+  return what === 'header' ? headerOf(file) : what === 'preview' ? previewOf(file) : whyOfFile(file);
+}
 
 async function headerOf(file: File): Promise<Answer> {
   const facts = { name: file.name, bytes: file.size };
@@ -25,17 +36,42 @@ async function headerOf(file: File): Promise<Answer> {
   return 'problem' in read ? read : { header: { ...read.header, digest: await digestOf(file) } };
 }
 
-async function previewOf(file: File): Promise<Answer> {
+async function bitmapOf(file: File): Promise<ImageBitmap | { problem: string }> {
   const problem = tooLarge(file.size) ?? tooManyPixels(new Uint8Array(await headOf(file)));
   if (problem) return { problem };
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
-  if (!bitmap) return { problem: 'cannot be shown by this browser; its figures are kept all the same.' };
+  return bitmap ?? { problem: 'cannot be shown by this browser; its figures are kept all the same.' };
+}
+
+/** A picture at most so many pixels across, never enlarged. */
+function drawnWithin(bitmap: ImageBitmap, mostPx: number): { canvas: OffscreenCanvas; pen: OffscreenCanvasRenderingContext2D } {
   const { width, height } = bitmap;
-  const scale = Math.min(1, PREVIEW_PX / Math.max(width, height));
+  const scale = Math.min(1, mostPx / Math.max(width, height));
   const canvas = new OffscreenCanvas(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
   const pen = canvas.getContext('2d', { willReadFrequently: true })!;
   pen.imageSmoothingQuality = 'high';
   pen.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+  return { canvas, pen };
+}
+
+async function whyOfFile(file: File): Promise<Answer> {
+  const bitmap = await bitmapOf(file);
+  if ('problem' in bitmap) return bitmap;
+  const { canvas, pen } = drawnWithin(bitmap, SOFTNESS_PX);
+  bitmap.close();
+  return whyOf(pen.getImageData(0, 0, canvas.width, canvas.height).data, canvas.width, canvas.height);
+}
+
+function whyOf(pixels: Uint8ClampedArray, width: number, height: number, spot?: { x: number; y: number }): Answer {
+  if (Math.min(width, height) < LEAST_SOFTNESS_PX)
+    return { problem: `is ${width} × ${height} px, too small to tell why it is soft.` };
+  return { softness: whySoft(lumaOfBytes(pixels), width, height, spot) };
+}
+
+async function previewOf(file: File): Promise<Answer> {
+  const bitmap = await bitmapOf(file);
+  if ('problem' in bitmap) return bitmap;
+  const { canvas, pen } = drawnWithin(bitmap, PREVIEW_PX);
   const likeness = bmvbhash(pen.getImageData(0, 0, canvas.width, canvas.height), BLOCKS);
   const webp = await canvas.convertToBlob({ type: 'image/webp', quality: QUALITY });
   const sharpness = sharpnessOf(bitmap);

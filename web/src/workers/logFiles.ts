@@ -1,15 +1,24 @@
 import { answersOf, NoAnswer } from './answers.ts';
 import { FILE_PATIENCE_MS } from './fences.ts';
-import type { LogFileAsked, LogFileFound } from './logProtocol.ts';
+import type { DrawnPixels, LogFileAsked, LogFileFound } from './logProtocol.ts';
 
 const ask = answersOf<LogFileAsked, LogFileFound>(
   () => new Worker(new URL('./log.worker.ts', import.meta.url), { type: 'module' }),
 );
 
 /** Reads a file for the log in a worker. What is wrong with it comes as words that follow its name. */
-export async function askLogFile(what: LogFileAsked['what'], file: File, signal?: AbortSignal): Promise<LogFileFound> {
+export const askLogFile = (what: 'header' | 'preview' | 'why', file: File, signal?: AbortSignal): Promise<LogFileFound> =>
+  asked({ what, file }, [], signal);
+
+/** Why a frame that was drawn is soft. Its pixels go to the worker. */
+export const askWhyDrawn = (drawn: DrawnPixels, signal?: AbortSignal): Promise<LogFileFound> =>
+  asked({ what: 'why', drawn }, [drawn.pixels], signal);
+
+type Question = LogFileAsked extends infer Asked ? (Asked extends unknown ? Omit<Asked, 'ticket'> : never) : never;
+
+async function asked(question: Question, transfer: Transferable[], signal?: AbortSignal): Promise<LogFileFound> {
   try {
-    return await ask({ what, file }, [], { patienceMs: FILE_PATIENCE_MS, signal });
+    return await ask(question, transfer, { patienceMs: FILE_PATIENCE_MS, signal });
   } catch (error) {
     if (error instanceof NoAnswer) return { ticket: 0, problem: error.message };
     throw error;

@@ -1,15 +1,28 @@
 import type { NewFrame } from '@hushto/contract';
+import type { Softness } from '@hushto/core';
 
-export interface LogFileAsked {
-  ticket: number;
-  /** What its head says, or a small picture of it. */
-  what: 'header' | 'preview';
-  file: File;
+/** Pixels of a frame that was drawn, R, G, B, A. */
+export interface DrawnPixels {
+  width: number;
+  height: number;
+  pixels: ArrayBuffer;
+  /** Where its scene is most telling, as shares of the picture. */
+  look: { x: number; y: number };
 }
+
+export type LogFileAsked = { ticket: number } & (
+  | {
+      /** What its head says, a small picture of it, or why it is soft. */
+      what: 'header' | 'preview' | 'why';
+      file: File;
+    }
+  | { what: 'why'; drawn: DrawnPixels }
+);
 
 export type LogFileFound = { ticket: number } & (
   | { problem: string }
   | { header: NewFrame }
+  | { softness: Softness }
   | {
       webp: Blob;
       /** 256 bits that are alike for alike pictures. */

@@ -3,10 +3,12 @@ import {
   fullFrameEquivalentMm,
   layerOfBytes,
   magnification,
+  naturalAtSize,
   rowsOf,
   planesOfBytes,
   COLOURS,
   type FrameScene,
+  type NaturalScene,
   type Situation,
 } from '@hushto/core';
 import type { FrameJob } from './frameProtocol.ts';
@@ -14,7 +16,6 @@ import { FIELD, type DrawnScene, type Pen } from './scenes/drawing.ts';
 import { SCENES } from './scenes/index.ts';
 import { sceneFor } from './scenes/names.ts';
 import { natural } from './scenes/natural.ts';
-import { naturalAtSize, type NaturalScene } from './scenes/naturalAtSize.ts';
 
 /** Lamps drawn as white are so many times as bright as a white wall. Ours. */
 const LAMP_GAIN = 14;

@@ -2,12 +2,11 @@ import { PREVIEW_PX, type LogFrame } from '@hushto/contract';
 import { bmvbhash } from 'blockhash-core';
 import { useEffect, useState } from 'react';
 import { logApi } from '../../api/log.ts';
-import { Button } from '../../components/Button.tsx';
 import { jobOf } from '../../domain/simulatedFrame.ts';
 import { libraryNow } from '../../state/library.ts';
 import { loadLog, previewCame, useLog } from '../../state/log.ts';
-import type { DrawnFrame, FrameJob } from '../../workers/frameProtocol.ts';
-import { drawFrame } from '../../workers/frames.ts';
+import { drawnOnce } from '../../state/logWhy.ts';
+import { Working } from './Working.tsx';
 
 const TOGETHER = 40;
 const QUALITY = 0.72;
@@ -29,16 +28,11 @@ export function DrawPreviews() {
   }, [wanted]);
   if (done === null || !wanted) return null;
   return (
-    <p role="status" className="fixed bottom-3 left-6 z-20 flex items-center gap-2 rounded-md border border-rule bg-panel px-3 py-1.5 shadow-pop">
-      <span className="tabular-nums">
-        Drawing previews: {done} of {undrawn}
-      </span>
-      <Button size="s" look="bare" onClick={() => setStopped(true)}>
-        Stop
-      </Button>
-    </p>
+    <Working onStop={() => setStopped(true)}>
+      Drawing previews: {done} of {undrawn}
+    </Working>
   );
-} // prettier-ignore
+}
 
 async function drawAll(run: { on: boolean }, tell: (done: number) => void): Promise<void> {
   let done = 0;
@@ -58,7 +52,7 @@ async function drawAll(run: { on: boolean }, tell: (done: number) => void): Prom
 async function drawOne(frame: LogFrame): Promise<boolean> {
   const brief = libraryNow().briefs.find(({ id }) => id === frame.briefId)?.document;
   const job = brief && jobOf(frame, brief, PREVIEW_PX);
-  const drawn = job && (await drawnFor(job));
+  const drawn = job && (await drawnOnce('log', job));
   if (!drawn) return false;
   const pixels = new ImageData(new Uint8ClampedArray(drawn.pixels), drawn.width, drawn.height);
   const canvas = new OffscreenCanvas(drawn.width, drawn.height);
@@ -72,11 +66,3 @@ async function drawOne(frame: LogFrame): Promise<boolean> {
   previewCame(frame.id);
   return true;
 }
-
-const drawnFor = (job: FrameJob): Promise<DrawnFrame | null> =>
-  new Promise((resolve) => {
-    drawFrame('log', job, (frame) => {
-      if (frame.failed !== undefined) resolve(null);
-      else if (!frame.coarse) resolve(frame);
-    });
-  });

@@ -1,6 +1,6 @@
-import { LOG_FIGURE_NAMES, type LogFigure, type LogFilter } from '@hushto/contract';
+import { CAUSES, LOG_FIGURE_NAMES, type LogFigure, type LogFilter } from '@hushto/contract';
 import { VERDICTS } from '@hushto/core';
-import { VERDICT_WORDS } from '@hushto/words';
+import { CAUSE_WORDS, VERDICT_WORDS } from '@hushto/words';
 import { ListFilter, X } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../components/Button.tsx';
@@ -29,6 +29,12 @@ const VERDICT_OPTIONS = [
   { value: 'none', label: 'Not judged' },
   { value: 'judged', label: 'Judged' },
   ...VERDICTS.map((verdict) => ({ value: verdict, label: VERDICT_WORDS[verdict].name })),
+] as const;
+
+const CAUSE_OPTIONS = [
+  { value: '', label: 'Any' },
+  { value: 'none', label: 'Not looked into' },
+  ...CAUSES.map((cause) => ({ value: cause, label: CAUSE_WORDS[cause].name })),
 ] as const;
 
 /** "1/125", "0.5", "6400" as a number; null where it is none. */
@@ -73,6 +79,7 @@ export function Filters() {
               onChange={(outing) => set({ outing })}
             />
             <Select label="Verdict" value={filter.verdict ?? ''} options={VERDICT_OPTIONS} onChange={(verdict) => set({ verdict })} />
+            <Select label="Why it is soft" value={filter.cause ?? ''} options={CAUSE_OPTIONS} onChange={(cause) => set({ cause })} />
             <Select
               label="Taken for"
               value={filter.brief ?? ''}
@@ -135,6 +142,7 @@ function chipsOf(filter: LogFilter, briefTitle: (id: string) => string): { key: 
     if (say !== undefined) chips.push({ key, say, without: Object.fromEntries([key, ...keys].map((name) => [name, undefined])) });
   };
   add('verdict', VERDICT_OPTIONS.find(({ value }) => value === filter.verdict)?.label);
+  add('cause', filter.cause && `By the picture: ${CAUSE_OPTIONS.find(({ value }) => value === filter.cause)!.label}`);
   add('brief', filter.brief && briefTitle(filter.brief));
   add('camera', filter.camera);
   add('lens', filter.lens);

@@ -14,6 +14,7 @@ import { useLibrary } from '../../state/library.ts';
 import { assignFrames, meant, useLog } from '../../state/log.ts';
 import { useJudging } from './useJudging.ts';
 import { Verdicts } from './Verdicts.tsx';
+import { SoftEvidence, WhySoft } from './WhySoft.tsx';
 
 /** One frame: how it was taken, what was planned, and what became of it. */
 export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: () => void }) {
@@ -29,7 +30,10 @@ export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: ()
   return (
     <section aria-label="This frame" className="grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5">
       {frame.preview ? (
-        <img src={previewPath(frame.id)} alt={`Small picture of ${frame.name}`} className="aspect-3/2 w-full rounded-sm bg-sunk object-contain" />
+        <div className="relative">
+          <img src={previewPath(frame.id)} alt={`Small picture of ${frame.name}`} className="aspect-3/2 w-full rounded-sm bg-sunk object-contain" />
+          <SoftEvidence frame={frame} />
+        </div>
       ) : (
         <p className="grid aspect-3/2 w-full place-content-center rounded-sm bg-sunk px-3 text-center text-quiet">No picture is kept of this frame.</p>
       )}
@@ -40,6 +44,7 @@ export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: ()
         </p>
       </div>
       <Verdicts value={frame.verdict} onSay={judge} />
+      <WhySoft frame={frame} onSay={judge} />
       <Facts frame={frame} />
       {brief && <Planned frame={frame} brief={brief.document} id={brief.id} />}
       <Select

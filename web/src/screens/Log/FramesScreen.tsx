@@ -1,13 +1,14 @@
 import { VERDICTS } from '@hushto/core';
 import { count, VERDICT_WORDS } from '@hushto/words';
-import { Trash2 } from 'lucide-react';
+import { ScanSearch, Trash2 } from 'lucide-react';
 import { Button } from '../../components/Button.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
-import { frameAt, meant, removeFrames, useLog } from '../../state/log.ts';
+import { frameAt, framesMeant, meant, removeFrames, useLog } from '../../state/log.ts';
+import { lookInto } from '../../state/logWhy.ts';
 import { DrawPreviews } from './DrawPreviews.tsx';
 import { Filters } from './Filters.tsx';
 import { FrameDetail } from './FrameDetail.tsx';
@@ -15,6 +16,7 @@ import { FrameGrid } from './FrameGrid.tsx';
 import { FrameTable } from './FrameTable.tsx';
 import { LogRoom } from './LogRoom.tsx';
 import { said, takeVerdictBack, useJudging } from './useJudging.ts';
+import { Looking } from './WhySoft.tsx';
 
 /** Every frame of the log: a grid or a table, what is known of the one under the cursor, and what became of it. */
 export function FramesScreen() {
@@ -68,9 +70,14 @@ function Frames() {
             onChange={(chosenView) => set({ view: chosenView })}
           />
           {chosen > 0 && (
-            <Button size="s" onClick={remove}>
-              <Trash2 aria-hidden="true" /> Take out of the log
-            </Button>
+            <>
+              <Button size="s" onClick={() => void lookInto(framesMeant(useLog.getState())).catch((error: unknown) => show(said(error)))}>
+                <ScanSearch aria-hidden="true" /> Why are they soft?
+              </Button>
+              <Button size="s" onClick={remove}>
+                <Trash2 aria-hidden="true" /> Take out of the log
+              </Button>
+            </>
           )}
         </div>
         {total === 0 ? (
@@ -82,7 +89,10 @@ function Frames() {
         )}
       </div>
       <Beside onRemove={remove} />
-      <DrawPreviews />
+      <div className="pointer-events-none fixed bottom-3 left-6 z-20 grid justify-items-start gap-1.5">
+        <Looking />
+        <DrawPreviews />
+      </div>
     </RoomSheet>
   );
 } // prettier-ignore

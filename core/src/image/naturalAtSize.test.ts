@@ -1,12 +1,13 @@
-import { linearOfCode } from '@hushto/core';
 import { expect } from 'chai';
-import { naturalAtSize, type Bytes, type NaturalScene } from './naturalAtSize.ts';
+import { naturalAtSize } from './naturalAtSize.ts';
+import type { NaturalScene, PixelBytes } from './openScene.ts';
+import { linearOfCode } from './stopCodes.ts';
 
 const CODE = { toe: 0.003, top: 4, over: 16 };
 const NOWHERE = { from: 0, bytes: 0 };
 
 /** A picture of one grey. */
-const flat = (width: number, height: number, code: (x: number, y: number) => number): Bytes => ({
+const flat = (width: number, height: number, code: (x: number, y: number) => number): PixelBytes => ({
   width,
   height,
   data: Uint8ClampedArray.from({ length: 4 * width * height }, (_, i) => {

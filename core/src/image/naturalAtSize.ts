@@ -1,31 +1,11 @@
-import {
-  flatPlanes,
-  COLOURS,
-  resampled,
-  type Box,
-  type FrameScene,
-  type Layer,
-  type PictureCut,
-  type SceneManifest,
-  type Span,
-} from '@hushto/core';
-
-/** Pixels of a file: R, G, B, A. */
-export interface Bytes {
-  width: number;
-  height: number;
-  data: Uint8ClampedArray;
-}
-
-/** A scene whose files are there. */
-export interface NaturalScene extends SceneManifest {
-  pictures: { still: Bytes; lamps: Bytes; parts: Bytes[]; depths: (Bytes | undefined)[] };
-  /** Linear value of each code. */
-  linear: Float32Array;
-}
+import type { NaturalScene, PixelBytes } from './openScene.ts';
+import { flatPlanes, COLOURS, type Box, type Layer } from './picturePlanes.ts';
+import type { FrameScene } from './renderFrame.ts';
+import { resampled, type Span } from './resample.ts';
+import type { PictureCut } from './sceneFile.ts';
 
 /** What of the scene is shown: how many of its pixels across and down, from where, on how many of the frame's. */
-export interface Window {
+interface SceneWindow {
   across: Span;
   down: Span;
   width: number;
@@ -46,7 +26,7 @@ interface Level {
 }
 
 /** How deep a part lies, −1 to 1, at a place of its cut; filed at half its size. */
-function depthOf({ data, width, height }: Bytes): (column: number, row: number) => number {
+function depthOf({ data, width, height }: PixelBytes): (column: number, row: number) => number {
   return (column, row) => {
     const i = Math.min(height - 1, Math.floor(row / 2)) * width + Math.min(width - 1, Math.floor(column / 2));
     return data[4 * i]! / 127.5 - 1;
@@ -118,7 +98,11 @@ function halvedChannel(of: Channel, width: number, height: number, goesOn: boole
 }
 
 /** A scene at the size it will be shown. @param brighter factors of what stands still and of the subject */
-export function naturalAtSize(scene: NaturalScene, window: Window, brighter: { still: number; subject: number }): FrameScene {
+export function naturalAtSize(
+  scene: NaturalScene,
+  window: SceneWindow,
+  brighter: { still: number; subject: number },
+): FrameScene {
   const { width, height, mmPerPx } = window;
   const scale = Math.min(window.across.length / width, window.down.length / height);
   const depth = Math.min(MOST_LEVELS - 1, Math.max(0, Math.floor(Math.log2(scale))));
@@ -149,7 +133,7 @@ export function naturalAtSize(scene: NaturalScene, window: Window, brighter: { s
 }
 
 /** Depths of a part where it belongs: smooth enough to be taken at each pixel's middle. */
-function depths(filed: Bytes, cut: PictureCut, { across, down, width, height }: Window, box: Box): Float32Array {
+function depths(filed: PixelBytes, cut: PictureCut, { across, down, width, height }: SceneWindow, box: Box): Float32Array {
   const of = depthOf(filed);
   const [sx, sy] = [across.length / width, down.length / height];
   const out = new Float32Array(width * height);
@@ -164,7 +148,12 @@ function depths(filed: Bytes, cut: PictureCut, { across, down, width, height }: 
 }
 
 /** A part laid where it belongs. */
-function cutOut(channels: readonly Channel[], cut: PictureCut, { across, down, width, height }: Window, brighter: number): Layer {
+function cutOut(
+  channels: readonly Channel[],
+  cut: PictureCut,
+  { across, down, width, height }: SceneWindow,
+  brighter: number,
+): Layer {
   // Where it falls on the frame, with a margin for the kernel.
   const [sx, sy] = [across.length / width, down.length / height];
   const box = {

@@ -1,0 +1,134 @@
+import type { LocalBlur } from './localBlur.ts';
+
+/** Where one looks, as shares of the picture. */
+export interface Spot {
+  x: number;
+  y: number;
+}
+
+export interface LookedAt {
+  places: readonly LocalBlur[];
+  /** Noise of the cells. */
+  noise: Float64Array;
+  /** Shorter side over longer, and whether the picture stands upright. */
+  width: number;
+  height: number;
+}
+
+/** How far round the spot is looked, and what is counted as the rest, as shares of the longer side. Ours. */
+const SPOT_REACH = 0.07;
+const REST_BEGINS = 0.12;
+/** Parts of the picture along its longer and its shorter side. */
+const [LONG_PARTS, SHORT_PARTS] = [6, 4];
+
+/** Blur as it is weighed: in doublings of its variance, and none below half a pixel. */
+const bits = (variancePx2: number): number => Math.log2(variancePx2 + 0.3);
+
+/**
+ * What a picture is told by: blur where one looks and elsewhere, the sharpest there is, how far blur has one direction, at the spot, in the
+ * rest and from part to part, and noise. Directions count by how far they agree, not by which they are: pictures may stand upright.
+ */
+export function softnessFeatures({ places, noise, width, height }: LookedAt, spot: Spot): number[] {
+  const longer = Math.max(width, height);
+  const [acrossX, acrossY] = [width / longer, height / longer];
+  const most = Math.max(1e-12, ...places.map(({ energy }) => energy));
+  const weights = places.map(({ energy, misfit }) => (energy / most) ** 0.4 * Math.exp(-3 * misfit));
+  const squared = (place: LocalBlur): number => ((place.x - spot.x) * acrossX) ** 2 + ((place.y - spot.y) * acrossY) ** 2;
+  const near = places.map((place, i) => weights[i]! * Math.exp(-squared(place) / (2 * SPOT_REACH ** 2)));
+  const far = places.map((place, i) => weights[i]! * (1 - Math.exp(-squared(place) / (2 * REST_BEGINS ** 2))));
+  const mean = places.map(({ meanPx2 }) => bits(meanPx2));
+  const least = places.map(({ leastPx }) => bits(leastPx ** 2));
+  const largest = places.map(({ mostPx }) => bits(mostPx ** 2));
+  const [here, whole, rest] = [near, weights, far].map((own) => turning(places, own)) as [Turning, Turning, Turning];
+  const at = {
+    mean2: quantile(mean, near, 0.2), mean5: quantile(mean, near, 0.5),
+    least2: quantile(least, near, 0.2), least5: quantile(least, near, 0.5),
+    most2: quantile(largest, near, 0.2), most8: quantile(largest, near, 0.8),
+  }; // prettier-ignore
+  const all = {
+    mean05: quantile(mean, weights, 0.05), mean2: quantile(mean, weights, 0.2), mean5: quantile(mean, weights, 0.5), mean8: quantile(mean, weights, 0.8),
+    least2: quantile(least, weights, 0.2), least5: quantile(least, weights, 0.5),
+    most05: quantile(largest, weights, 0.05), most2: quantile(largest, weights, 0.2), most5: quantile(largest, weights, 0.5),
+  }; // prettier-ignore
+  const parts = partsOf(places, weights, width >= height, { mean, largest });
+  const agreed = Math.hypot(
+    average(parts.map(({ turn }) => turn.x / (turn.strength + 0.05))),
+    average(parts.map(({ turn }) => turn.y / (turn.strength + 0.05))),
+  );
+  const noises = noise.slice().sort();
+  const noiseAt = (share: number): number => Math.log2((noises[Math.floor(share * noises.length)] ?? 0) + 5e-4);
+  return [
+    ...Object.values(at), here.strength, here.share,
+    ...Object.values(all), whole.strength, whole.share, rest.strength, rest.share,
+    (here.x * rest.x + here.y * rest.y) / (here.strength * rest.strength + 1e-3),
+    here.strength - rest.strength, at.mean5 - all.mean5, at.mean2 - all.mean05, at.most2 - all.most2, at.least2 - all.least2,
+    ...[0, 0.25, 0.5, 0.9].map((share) => ranked(parts.map((part) => part.mean), share)),
+    ...[0, 0.25, 0.9].map((share) => ranked(parts.map((part) => part.most), share)),
+    ...[0, 0.5, 0.95].map((share) => ranked(parts.map(({ turn }) => turn.strength), share)),
+    ...[0.1, 0.5, 0.95].map((share) => ranked(parts.map(({ turn }) => turn.share), share)),
+    agreed,
+    noiseAt(0.2), noiseAt(0.5), noiseAt(0.9),
+  ]; // prettier-ignore
+}
+
+/** How far blur has one direction: its mean turn, how strong that is, and against the blur itself. */
+interface Turning {
+  x: number;
+  y: number;
+  strength: number;
+  share: number;
+}
+
+function turning(places: readonly LocalBlur[], weights: readonly number[]): Turning {
+  let [x, y, blur, total] = [0, 0, 1e-9, 1e-9];
+  places.forEach(({ turn, meanPx2 }, i) => {
+    // Against the blur of the place itself: wide blur may turn widely by chance.
+    const weight = weights[i]! / (meanPx2 + 0.5);
+    x += weight * turn.x;
+    y += weight * turn.y;
+    blur += weight * meanPx2;
+    total += weights[i]!;
+  });
+  const length = Math.hypot(x, y);
+  return { x: x / total, y: y / total, strength: length / total, share: length / blur };
+}
+
+/** A part that tells less than this share of all is left out. */
+const LEAST_PART = 0.004;
+
+function partsOf(
+  places: readonly LocalBlur[],
+  weights: readonly number[],
+  isWide: boolean,
+  { mean, largest }: { mean: readonly number[]; largest: readonly number[] },
+): { mean: number; most: number; turn: Turning }[] {
+  const [columns, rows] = isWide ? [LONG_PARTS, SHORT_PARTS] : [SHORT_PARTS, LONG_PARTS];
+  const members = Array.from({ length: columns * rows }, (): number[] => []);
+  places.forEach(({ x, y }, i) => members[Math.floor(x * columns) + columns * Math.floor(y * rows)]!.push(i));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  return members.flatMap((own) => {
+    const of = <Item>(values: readonly Item[]): Item[] => own.map((i) => values[i]!);
+    const mine = of(weights);
+    if (mine.reduce((sum, weight) => sum + weight, 0) <= LEAST_PART * total) return [];
+    return [{ mean: quantile(of(mean), mine, 0.3), most: quantile(of(largest), mine, 0.3), turn: turning(of(places), mine) }];
+  });
+}
+
+/** The value below which a share of the weight lies; 0 of nothing. */
+function quantile(values: readonly number[], weights: readonly number[], share: number): number {
+  const order = values.map((_, i) => i).sort((a, b) => values[a]! - values[b]!);
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  let sum = 0;
+  for (const i of order) {
+    sum += weights[i]!;
+    if (sum >= share * total) return values[i]!;
+  }
+  return 0;
+}
+
+function ranked(values: readonly number[], share: number): number {
+  const sorted = values.slice().sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
+}
+
+const average = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);

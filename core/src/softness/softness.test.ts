@@ -1,0 +1,165 @@
+import { expect } from 'chai';
+import { gaussianBlur } from '../image/gaussianBlur.ts';
+import { smearAlong } from '../image/smearAlong.ts';
+import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
+import { softnessAdvice } from './advice.ts';
+import { SOFT_CAUSES, type Softness } from './causes.ts';
+import { localBlur } from './localBlur.ts';
+import { NOISE_SLOPES, PER_CELL, SCALES_PX, slopeCells } from './slopeCells.ts';
+import { smearLengthPx } from './smear.ts';
+import { LEAST_SOFTNESS_PX, SURE, whySoft } from './whySoft.ts';
+
+const SIZE = 512;
+
+/** Patches of all sizes over each other ("dead leaves"): edges and a spectrum as photographs have. Ruderman, Vision Res. 37 (1997) 3385 (from memory). */
+function leaves(seed: number, size = SIZE): Float32Array {
+  const random = seededRandom(seed);
+  const picture = new Float32Array(size * size).fill(0.5);
+  for (let n = 0; n < 9000; n++) {
+    // Radii by the inverse cube of their size, which looks alike at every scale.
+    const radius = 2 / Math.sqrt(1 - random() * (1 - (2 / (size / 5)) ** 2));
+    const [x, y, tone] = [random() * size, random() * size, 0.15 + 0.7 * random()];
+    for (let v = Math.max(0, Math.ceil(y - radius)); v < Math.min(size, y + radius); v++) {
+      const half = Math.sqrt(Math.max(0, radius * radius - (v - y) ** 2));
+      for (let u = Math.max(0, Math.ceil(x - half)); u < Math.min(size, x + half); u++) picture[v * size + u] = tone;
+    }
+  }
+  // A lens.
+  return gaussianBlur(picture, size, size, 0.5);
+}
+
+const whole = { left: 0, top: 0, right: SIZE, bottom: SIZE };
+const smeared = (picture: Float32Array, length: number, degrees: number): Float32Array => {
+  const angle = (degrees * Math.PI) / 180;
+  return smearAlong(picture, SIZE, length * Math.cos(angle), length * Math.sin(angle), whole, new Float32Array(picture.length));
+};
+const noisy = (picture: Float32Array, deviation: number): Float32Array => {
+  const normal = normalSource(seededRandom(5));
+  return picture.map((value) => value + deviation * normal());
+};
+const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
+
+describe('slopes of a picture at four scales', () => {
+  for (const sigma of [0.7, 1, 2, 4])
+    it(`fall off by the law of an edge blurred by ${sigma} px`, () => {
+      // The integral of a Gaussian profile squared, worked out by hand: (σ² + s²)^−½.
+      const edge = Float32Array.from({ length: SIZE * SIZE }, (_, i) => (i % SIZE < SIZE / 2 ? 0.2 : 0.8));
+      const { means, columns } = slopeCells(gaussianBlur(edge, SIZE, SIZE, sigma), SIZE, SIZE);
+      const at = (scale: number): number =>
+        [columns / 2 - 1, columns / 2].reduce((sum, column) => sum + means[PER_CELL * (8 * columns + column) + 3 * scale]!, 0);
+      for (const j of [0, 1, 2])
+        expect(Math.log2(at(j) / at(j + 1))).closeTo(
+          0.5 * Math.log2((sigma ** 2 + SCALES_PX[j + 1]! ** 2) / (sigma ** 2 + SCALES_PX[j]! ** 2)),
+          0.05,
+        );
+    });
+
+  it('of white noise are as much as its filters pass, and its deviation is found', () => {
+    const { means, noise, columns, rows } = slopeCells(noisy(new Float32Array(SIZE * SIZE).fill(0.5), 0.03), SIZE, SIZE);
+    for (const [scale, passed] of NOISE_SLOPES.entries()) {
+      let sum = 0;
+      for (let row = 1; row < rows - 1; row++)
+        for (let column = 1; column < columns - 1; column++) sum += means[PER_CELL * (row * columns + column) + 3 * scale]!;
+      const mean = sum / ((rows - 2) * (columns - 2)) / 0.03 ** 2;
+      // The coarsest has few independent values left.
+      expect(mean / passed).closeTo(1, scale === 3 ? 0.25 : 0.08);
+    }
+    expect(median([...noise])).closeTo(0.03, 0.003);
+  });
+
+  it('are refused where there are more or fewer values than pixels', () =>
+    expect(() => slopeCells(new Float32Array(10), 4, 4)).to.throw(RangeError));
+});
+
+describe('blur of the places of a picture', () => {
+  const picture = leaves(3);
+  const blurOf = (of: Float32Array) => localBlur(slopeCells(of, SIZE, SIZE));
+
+  it('is that of the Gaussian laid over it, whatever the texture', () => {
+    for (const sigma of [1.5, 2.5, 4]) {
+      const found = blurOf(gaussianBlur(picture, SIZE, SIZE, sigma)).map(({ meanPx2 }) => Math.sqrt(meanPx2));
+      expect(median(found)).within((sigma > 3 ? 0.65 : 0.75) * sigma, 1.25 * sigma);
+    }
+    expect(median(blurOf(picture).map(({ leastPx }) => leastPx))).to.be.lessThan(0.71);
+  });
+
+  for (const [length, degrees] of [[6, 0], [10, 30], [12, 100], [16, 160]] as const)
+    it(`has the direction and the length of a smear of ${length} px at ${degrees} degrees, with noise too`, () => {
+      for (const deviation of [0, 0.02]) {
+        const cells = slopeCells(noisy(smeared(picture, length, degrees), deviation), SIZE, SIZE);
+        const places = localBlur(cells);
+        const x = places.reduce((sum, { turn }) => sum + turn.x, 0) / places.length;
+        const y = places.reduce((sum, { turn }) => sum + turn.y, 0) / places.length;
+        const direction = ((((Math.atan2(y, x) * 90) / Math.PI) % 180) + 180) % 180;
+        expect(Math.min(Math.abs(direction - degrees), 180 - Math.abs(direction - degrees))).to.be.lessThan(12);
+        expect(smearLengthPx(cells, (degrees * Math.PI) / 180, () => true)).within(0.75 * length, 1.25 * length);
+      }
+    }); // prettier-ignore
+});
+
+describe('why a picture is soft', () => {
+  const picture = leaves(11);
+
+  it('gives chances that add up to one, of pictures nobody ever saw', () => {
+    for (const of of [picture, smeared(picture, 9, 40), noisy(picture, 0.15), new Float32Array(SIZE * SIZE).fill(0.4)]) {
+      const { shares, cause } = whySoft(of, SIZE, SIZE);
+      const all = SOFT_CAUSES.map((one) => shares[one]);
+      expect(all.every((share) => share >= 0 && share <= 1)).to.equal(true);
+      expect(all.reduce((sum, share) => sum + share, 0)).closeTo(1, 1e-9);
+      expect(cause === 'unsure').to.equal(Math.max(...all) < SURE);
+    }
+  });
+
+  it('is shake where all of it is smeared one way, with which way and how far', () => {
+    const { shares, smear } = whySoft(smeared(picture, 9, 40), SIZE, SIZE);
+    expect(SOFT_CAUSES.every((cause) => shares[cause] <= shares.hands)).to.equal(true);
+    if (smear) expect([smear.directionDeg, smear.px / 9]).to.satisfy(([deg, ratio]: number[]) => Math.abs(deg! - 40) < 12 && ratio! > 0.75 && ratio! < 1.25);
+  }); // prettier-ignore
+
+  it('is grain where noise stands on it', () => {
+    const { shares } = whySoft(noisy(picture, 0.15), SIZE, SIZE);
+    expect(shares.grain).to.be.greaterThan(0.8);
+  });
+
+  it('keeps evidence that can be drawn: places inside the picture, directions below 180 degrees', () => {
+    for (const { x, y, directionDeg, smearPx } of whySoft(smeared(picture, 9, 40), SIZE, SIZE).places) {
+      expect([x, y].every((share) => share > 0 && share < 1)).to.equal(true);
+      expect(directionDeg).within(0, 180);
+      expect(smearPx).to.be.at.least(0);
+    }
+  });
+
+  it('is not asked of a picture too small to tell', () =>
+    expect(() => whySoft(new Float32Array(100 * 600), 100, 600)).to.throw(RangeError, '100'));
+  it('is asked of the smallest there may be', () =>
+    expect(whySoft(leaves(2, LEAST_SOFTNESS_PX), LEAST_SOFTNESS_PX, LEAST_SOFTNESS_PX).widthPx).to.equal(LEAST_SOFTNESS_PX));
+});
+
+describe('what softness asks for the next time', () => {
+  const found = (cause: Softness['cause'], px: number | null, blurPx = 0.3): Softness => ({
+    shares: { sharp: 0, hands: 0, subject: 0, focus: 0, grain: 0 }, cause, smear: px === null ? null : { px, directionDeg: 0, x: 0.5, y: 0.5 },
+    sharpest: { x: 0.2, y: 0.3 }, widthPx: 2048, places: [{ x: 0.2, y: 0.3, blurPx, smearPx: 0, directionDeg: 0 }],
+  }); // prettier-ignore
+  const frame = { shutterS: 1 / 64, equivalentMm: 28, distanceM: 4, snr: 5 };
+
+  it('is the shutter at which the smear would have stayed within two pixels', () => {
+    // 8 px are two stops over 2 px.
+    expect(softnessAdvice(found('hands', 8), frame)).to.deep.equal({ code: 'fasterForHands', shutterS: 2 ** -8 });
+    expect(softnessAdvice(found('hands', 1.5), frame)).to.deep.equal({ code: 'fasterForHands', shutterS: null });
+  });
+
+  it('says how fast it moved, by b = m·v·t', () => {
+    const advice = softnessAdvice(found('subject', 20), frame);
+    // 20 of 2048 px of 36 mm, magnified 28/(4000 − 28): worked out by hand.
+    const metres = ((20 / 2048) * 36 * (4000 - 28)) / 28 / 1000;
+    if (advice.code !== 'fasterForSubject') throw new Error(advice.code);
+    expect(advice.speedMps).closeTo(metres * 64, 1e-9);
+    expect(softnessAdvice(found('subject', 20), { ...frame, distanceM: null })).to.include({ speedMps: null });
+  });
+
+  it('tells focus that lies elsewhere from focus that lies nowhere, and how much light grain asks for', () => {
+    expect(softnessAdvice(found('focus', null), frame).code).to.equal('focusElsewhere');
+    expect(softnessAdvice(found('focus', null, 2.4), frame).code).to.equal('focusNowhere');
+    expect(softnessAdvice(found('grain', null), frame)).to.deep.equal({ code: 'moreLight', stops: 2 });
+  });
+});

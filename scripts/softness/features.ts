@@ -1,0 +1,57 @@
+import { localBlur, seededRandom, slopeCells, softnessFeatures, type SoftCause } from '@hushto/core';
+import sharp from 'sharp';
+import { COARSE_SNR } from './knownFrames.ts';
+
+/** What is learnt from: a frame's features with the place one looks at said, not said, and as if it stood upright. */
+export interface Example {
+  scene: string;
+  cause: SoftCause;
+  size: number;
+  told: number[];
+  untold: number[];
+  upright: number[];
+}
+
+/** Where one looks where nothing is said, and how far off the place is when it is said, as shares of the picture. */
+const MIDDLE = { x: 0.5, y: 0.47 };
+const OFF = 0.015;
+
+/** Luma of a picture file, 0 to 1. */
+export async function lumaOfFile(file: string | Buffer): Promise<{ luma: Float32Array; width: number; height: number }> {
+  const { data, info } = await sharp(file).toColourspace('srgb').removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { width, height, channels } = info;
+  const luma = Float32Array.from({ length: width * height }, (_, i) => {
+    const at = channels * i;
+    return (0.2126 * data[at]! + 0.7152 * data[at + (channels > 1 ? 1 : 0)]! + 0.0722 * data[at + (channels > 2 ? 2 : 0)]!) / 255;
+  });
+  return { luma, width, height };
+}
+
+interface Drawn {
+  scene: string;
+  cause: SoftCause;
+  size: number;
+  seed: number;
+  spot: { x: number; y: number };
+}
+
+export async function exampleOf(jpeg: Buffer, { scene, cause, size, seed, spot }: Drawn): Promise<Example> {
+  const { luma, width, height } = await lumaOfFile(jpeg);
+  const { noise, ...cells } = slopeCells(luma, width, height);
+  const places = localBlur({ noise, ...cells });
+  const random = seededRandom(seed);
+  const off = (share: number): number => share + OFF * (2 * random() - 1);
+  const turned = places.map((place) => ({ ...place, x: place.y, y: Math.min(0.9999, 1 - place.x), turn: { x: -place.turn.x, y: -place.turn.y } }));
+  return {
+    scene,
+    cause,
+    size,
+    told: softnessFeatures({ places, noise, width, height }, { x: off(spot.x), y: off(spot.y) }),
+    untold: softnessFeatures({ places, noise, width, height }, MIDDLE),
+    upright: softnessFeatures({ places: turned, noise, width: height, height: width }, { x: off(spot.y), y: off(1 - spot.x) }),
+  };
+} // prettier-ignore
+
+/** A cause counts from twice the tolerance on: below, a frame is still usable. Grain counts from coarse, and none of it is a cause in itself. */
+export const isPlain = ({ cause, size }: Pick<Example, 'cause' | 'size'>): boolean =>
+  cause === 'sharp' || (cause === 'grain' ? size > 0 && COARSE_SNR > 0 : size >= 2);

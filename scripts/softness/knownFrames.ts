@@ -1,0 +1,189 @@
+import { readFileSync } from 'node:fs';
+import {
+  develop,
+  finish,
+  FrameRenderer,
+  frameOptics,
+  naturalAtSize,
+  normalSource,
+  openScene,
+  seededRandom,
+  Situation,
+  type Brief,
+  type FrameOptics,
+  type NaturalScene,
+  type SoftCause,
+} from '@hushto/core';
+import sharp from 'sharp';
+
+/** Size of the frames, px: parts of scenes 2048 px wide, as if framed tighter, so that not all of them have their subject in one place. */
+export const WIDTH = 1536;
+export const HEIGHT = 1024;
+/** Two of their pixels are one tolerance, as in a picture 2048 px wide of a sensor 24 mm high. */
+const PICTURE_ROWS = 1366;
+const SENSOR_MM = 24;
+
+const SCENES = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
+
+/** A frame whose cause is known because it was made so. */
+export interface KnownFrame {
+  scene: string;
+  seed: number;
+  cause: SoftCause;
+  /** The cause's size: tolerances of blur; for grain, stops under the signal-to-noise ratio that is coarse. */
+  size: number;
+  /** Where one should look, as shares of the picture. */
+  spot: { x: number; y: number };
+  /** Ways in px of the frame, of what moved or shook; 0 for others. */
+  smearPx: number;
+  directionDeg: number;
+  jpeg: Buffer;
+}
+
+/** A scene of ours, decoded. */
+export async function sceneNamed(name: string): Promise<NaturalScene> {
+  return openScene(readFileSync(new URL(`${name}.scene`, SCENES)), async (picture) => {
+    const { data, info } = await sharp(picture).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+  });
+}
+
+/** The finest smear a cause is given, and the widest, tolerances; what is no cause stays below. */
+const LEAST = 1.3;
+const MOST = 7;
+const REST = [0.05, 0.55] as const;
+/** Signal-to-noise ratio at viewing size under which grain is the fault: coarse; and how far below it goes. */
+export const COARSE_SNR = 10;
+
+/** A brief to draw by: only its sensor and lens count, everything else is set by the cause. */
+export function frameBrief(): Brief {
+  return {
+    title: 'A frame with a known fault',
+    subject: { speedMps: 1, limbFactor: 1, directionDeg: 90, distanceM: 5, depthM: 0.6, tone: 0.18, frameFill: 0.3 },
+    light: { ev100: 6, background: { tone: 0.18, stops: 0 }, flicker: { frequencyHz: 100, modulation: 0 } },
+    kit: {
+      sensor: {
+        widthMm: 36, heightMm: 24, megapixels: 24, baseIso: 100, maxIso: 51200, wellPerUm2: 2500, readInE: 1.6, readOutE: 4.5,
+        stabiliserStops: 0, fastestS: 1 / 8192, slowestS: 30, framesPerSecond: 8, readoutS: 0.05, focusLimit: { ev: -3, fNumber: 2 },
+      },
+      lens: { focalLengthMm: 50, widestF: 1.4, narrowestF: 16, stabiliserStops: 0, bestBlurUm: 2, wideOpenFactor: 1, opensToFocus: true },
+    },
+    hold: { conditions: [], theta: null, slope: null },
+    picture: {
+      viewCph: 683, crop: 1, aim: 'freeze', school: 'hush', isoCeiling: 51200, liftCeilingStops: 0, tasteStops: 0, confidence: 0.9,
+      maxBurst: 1, pinned: { shutterS: null, fNumber: null, iso: null, burst: null },
+    },
+  }; // prettier-ignore
+}
+
+/** Pixels of the scene for one of the frame, against those that show it as it is viewed. */
+const [NEAREST, FARTHEST] = [0.8, 4 / 3];
+
+/** Draws frames of one scene, each with a cause of its own. */
+export class KnownFrames {
+  readonly #scene: NaturalScene;
+  readonly #name: string;
+  readonly #spot: { x: number; y: number };
+  readonly #renderer: FrameRenderer;
+
+  /** @param framing draws the part of the scene that is framed, round the place where one looks */
+  constructor(name: string, scene: NaturalScene, framing: () => number) {
+    this.#name = name;
+    this.#scene = scene;
+    // Nearer or farther, which makes other textures of the same ones.
+    const perPx = (scene.height / PICTURE_ROWS) * (NEAREST + (FARTHEST - NEAREST) * framing());
+    const [across, down] = [WIDTH * perPx, HEIGHT * perPx];
+    // The telling place lies in the middle third, as far as the scene reaches.
+    const begin = (look: number, length: number, whole: number): number =>
+      Math.min(whole - length, Math.max(0, look - length * (1 / 3 + framing() / 3)));
+    const [left, top] = [begin(scene.look.x, across, scene.width), begin(scene.look.y, down, scene.height)];
+    this.#spot = { x: (scene.look.x - left) / across, y: (scene.look.y - top) / down };
+    this.#renderer = new FrameRenderer(
+      naturalAtSize(
+        scene,
+        {
+          across: { from: left, length: across },
+          down: { from: top, length: down },
+          width: WIDTH,
+          height: HEIGHT,
+          mmPerPx: SENSOR_MM / PICTURE_ROWS,
+        },
+        { still: 1, subject: 1 },
+      ),
+    );
+  }
+
+  /** @throws RangeError where subject movement is asked of a scene in which nothing moves */
+  async draw(cause: SoftCause, seed: number): Promise<KnownFrame> {
+    const random = seededRandom(seed);
+    const normal = normalSource(random);
+    const between = (low: number, high: number): number => low * (high / low) ** random();
+    const isLeft = random() < 0.5;
+    const size = between(LEAST, MOST);
+    const shake = cause === 'hands' ? size : between(...REST);
+    const across = cause === 'subject' ? size : between(...REST);
+    const defocus = cause === 'focus' ? size : between(...REST);
+    const snr = cause === 'grain' ? between(2.2, 8.5) : between(14, 90);
+    const angle = random() * 2 * Math.PI;
+    const shutterS = cause === 'hands' && random() < 0.3 ? between(1 / 8, 1) : 1 / 125;
+
+    const brief = frameBrief();
+    const situation = new Situation(brief);
+    const shutter = situation.marks.allowed[0]!;
+    const aperture = situation.marks.apertures[0]!;
+    const made = frameOptics(situation, situation.candidate(shutter, aperture, brief.light.ev100));
+    const toleranceMm = made.toleranceMm;
+    // Focus was missed: behind, where the background gets sharper, or before, where it gets softer still. Discs add and subtract along depth.
+    const depthDisc = between(0.05, 0.5) * toleranceMm;
+    const backDisc = this.#scene.parts.length === 0 ? 0 : between(0.1, 12) * toleranceMm;
+    const offset = (random() < 0.6 ? 1 : -1) * (cause === 'focus' || random() < 0.3 ? defocus : 0) * toleranceMm;
+    const viewed = SENSOR_MM / PICTURE_ROWS / made.pitchMm;
+    // A pixel of the frame gathers those of the sensor under it; luminance keeps the summed signal-to-noise ratio.
+    const midGreyE = electronsFor(snr, viewed ** 2, 2);
+    const optics: FrameOptics = {
+      ...made,
+      shutterS,
+      acrossMm: (isLeft ? -1 : 1) * across * toleranceMm,
+      growth: 0,
+      limbFactor: between(1, 2),
+      follows: false,
+      streakMm: 0,
+      residueMm: 0,
+      skewMm: 0,
+      subjectDiscMm: (depth) => Math.abs(depth * depthDisc - offset),
+      backgroundDiscMm: () => Math.abs(backDisc - offset),
+      pixel: { midGreyE, readE: 2, clipsAt: made.pixel.clipsAt },
+      brighterStops: 0.5 * normal(),
+    };
+    const planes = this.#renderer.render(optics, {
+      drift: { x: shake * Math.cos(angle), y: shake * Math.sin(angle) },
+      miss: 0,
+      lampPhase: 0,
+      uniform: random,
+    });
+    // Reduced noise is no grain any more: what it took is detail, and that is not told here.
+    if (random() < 0.4 && cause !== 'grain') finish(planes, 'light', this.#renderer.collecting(optics));
+    const pixels = develop(planes, optics.brighterStops, optics.pixel.clipsAt);
+    const picture = sharp(pixels, { raw: { width: WIDTH, height: HEIGHT, channels: 4 } }).removeAlpha();
+    const sharpened = random() < 0.35 ? picture.sharpen({ sigma: 0.8, m1: 0.4, m2: 0.8 }) : picture;
+    const jpeg = await sharpened.jpeg({ quality: Math.round(80 + 15 * random()), chromaSubsampling: '4:2:0' }).toBuffer();
+    const moved = cause === 'subject' || cause === 'hands';
+    return {
+      scene: this.#name,
+      seed,
+      cause,
+      size: cause === 'grain' ? Math.log2(COARSE_SNR / snr) : size,
+      spot: this.#spot,
+      smearPx: moved ? 2 * size : 0,
+      directionDeg: cause === 'hands' ? ((((angle * 180) / Math.PI) % 180) + 180) % 180 : 0,
+      jpeg,
+    };
+  }
+}
+
+/** Electrons of mid grey in one sensor pixel that give a signal-to-noise ratio where `pixels` of them are summed. */
+function electronsFor(snr: number, pixels: number, readE: number): number {
+  // snr² = pixels·e² / (e + read²)
+  const a = (snr * snr) / pixels;
+  return (a + Math.sqrt(a * a + 4 * a * readE * readE)) / 2;
+}
