@@ -236,6 +236,7 @@ export {
   type Planes,
 } from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
+export { simulatedMoment } from './image/simulatedMoment.ts';
 export { resampled, type Span } from './image/resample.ts';
 export { codeOfLinear, linearOfCode, type StopScale } from './image/stopCodes.ts';
 export { readSceneFile, sceneFile, type Piece, type PictureCut, type SceneManifest } from './image/sceneFile.ts';

@@ -9,6 +9,7 @@ import {
   seededRandom,
   shootBurst,
   shutterMarks,
+  simulatedMoment,
   type Brief,
   type PlanAtShutter,
   type Verdict,
@@ -29,12 +30,8 @@ const STANDS = 0.4;
 const HELD_BETWEEN = [0.25, 0.99] as const;
 /** Seconds nobody would wait in a crowd. */
 const SLOWEST_S = 1.6;
-/** How far a subject's speed strays from the brief's, as a spread of its logarithm to base 2. */
-const SPEED_SPREAD = 0.5;
 /** Light strays so far from the brief's, stops. */
 const LIGHT_SPREAD = 0.35;
-/** Focus is missed so often. */
-const MISSED_FOCUS = 0.06;
 /** One verdict in so many is a slip; one frame in so many was not looked at. */
 const SLIP_IN = 25;
 const UNSEEN_IN = 8;
@@ -155,8 +152,9 @@ function pixelsOf({ kit: { sensor } }: Brief): { widthPx: number; heightPx: numb
 function verdictOf(figures: ReturnType<Figures>, still: boolean, iso: number, seed: number, random: () => number, normal: () => number): Verdict | null {
   const hands = { singleChance: figures.holdProbability, follows: false, residueMm: 0, toleranceMm: figures.toleranceMm };
   const [shaken] = shootBurst(hands, 1, seededRandom(seed)).blurs;
-  const smear = still ? 0 : (figures.subjectBlurViewPx / 2) * 2 ** (SPEED_SPREAD * normal());
-  const missed = random() < MISSED_FOCUS;
+  const { speedTimes, focusTimes } = simulatedMoment(seed);
+  const smear = still ? 0 : (figures.subjectBlurViewPx / 2) * speedTimes;
+  const missed = focusTimes !== 1;
   // The frame's own light: at its ISO, not at the plan's.
   const snr = figures.snrViewed * Math.sqrt(figures.isoEquivalent / iso) * 2 ** (0.25 * normal());
   const truth: Verdict = missed ? 'focus' : smear > Math.max(1.25, shaken!) ? 'subject' : shaken! > 1 ? 'hands' : snr < GRAIN_SNR ? 'grain' : 'keeper';

@@ -1,6 +1,5 @@
 import { localBlur, seededRandom, slopeCells, softnessFeatures, type SoftCause } from '@hushto/core';
 import sharp from 'sharp';
-import { COARSE_SNR } from './knownFrames.ts';
 
 /** What is learnt from: a frame's features with the place one looks at said, not said, and as if it stood upright. */
 export interface Example {
@@ -17,7 +16,7 @@ const MIDDLE = { x: 0.5, y: 0.47 };
 const OFF = 0.015;
 
 /** Luma of a picture file, 0 to 1. */
-export async function lumaOfFile(file: string | Buffer): Promise<{ luma: Float32Array; width: number; height: number }> {
+async function lumaOfFile(file: string | Buffer): Promise<{ luma: Float32Array; width: number; height: number }> {
   const { data, info } = await sharp(file).toColourspace('srgb').removeAlpha().raw().toBuffer({ resolveWithObject: true });
   const { width, height, channels } = info;
   const luma = Float32Array.from({ length: width * height }, (_, i) => {
@@ -52,6 +51,6 @@ export async function exampleOf(jpeg: Buffer, { scene, cause, size, seed, spot }
   };
 } // prettier-ignore
 
-/** A cause counts from twice the tolerance on: below, a frame is still usable. Grain counts from coarse, and none of it is a cause in itself. */
+/** Blur is a fault from twice the tolerance on: below, a frame is still usable. */
 export const isPlain = ({ cause, size }: Pick<Example, 'cause' | 'size'>): boolean =>
-  cause === 'sharp' || (cause === 'grain' ? size > 0 && COARSE_SNR > 0 : size >= 2);
+  cause === 'sharp' || cause === 'grain' || size >= 2;

@@ -17,8 +17,8 @@ import {
 import sharp from 'sharp';
 
 /** Size of the frames, px: parts of scenes 2048 px wide, as if framed tighter, so that not all of them have their subject in one place. */
-export const WIDTH = 1536;
-export const HEIGHT = 1024;
+const WIDTH = 1536;
+const HEIGHT = 1024;
 /** Two of their pixels are one tolerance, as in a picture 2048 px wide of a sensor 24 mm high. */
 const PICTURE_ROWS = 1366;
 const SENSOR_MM = 24;
@@ -53,10 +53,10 @@ const LEAST = 1.3;
 const MOST = 7;
 const REST = [0.05, 0.55] as const;
 /** Signal-to-noise ratio at viewing size under which grain is the fault: coarse; and how far below it goes. */
-export const COARSE_SNR = 10;
+const COARSE_SNR = 10;
 
 /** A brief to draw by: only its sensor and lens count, everything else is set by the cause. */
-export function frameBrief(): Brief {
+function frameBrief(): Brief {
   return {
     title: 'A frame with a known fault',
     subject: { speedMps: 1, limbFactor: 1, directionDeg: 90, distanceM: 5, depthM: 0.6, tone: 0.18, frameFill: 0.3 },

@@ -1,5 +1,5 @@
 import type { LogFrame, LogTally } from '@hushto/contract';
-import { ceilingAt, grainAtIso, LOG_VIEW_CPH, type Brief } from '@hushto/core';
+import { ceilingAt, grainAtIso, LOG_VIEW_CPH, simulatedMoment, type Brief } from '@hushto/core';
 import { expect } from 'chai';
 import { exampleBrief } from '../../../core/test/briefs.ts';
 import { againstPlanned, outingName, settingText, sharpestOf } from './logFrames.ts';
@@ -82,5 +82,16 @@ describe('what the log’s page makes of its figures', () => {
     expect(job.brief.subject.speedMps).to.equal(0);
     expect(job.height).to.equal(Math.round((320 * 15.6) / 23.5));
     expect(jobOf(frame({ seed: null }), brief, 320)).to.equal(null);
+  });
+
+  it('draws it as fast as its subject was, and as far out of focus as it was', () => {
+    const seeds = Array.from({ length: 200 }, (_, seed) => seed);
+    const jobs = seeds.map((seed) => jobOf(frame({ seed }), brief, 320)!);
+    jobs.forEach(({ brief: drawn, focusedAtM }, seed) => {
+      const { speedTimes, focusTimes } = simulatedMoment(seed);
+      expect(drawn.subject.speedMps).closeTo(brief.subject.speedMps * speedTimes, 1e-12);
+      expect(focusedAtM ?? brief.subject.distanceM).closeTo(brief.subject.distanceM * focusTimes, 1e-12);
+    });
+    expect(jobs.some(({ focusedAtM }) => focusedAtM !== undefined)).to.equal(true);
   });
 });

@@ -1,5 +1,5 @@
 import type { LogFrame } from '@hushto/contract';
-import type { Brief } from '@hushto/core';
+import { simulatedMoment, type Brief } from '@hushto/core';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 
 /** How a frame of the simulated camera is drawn: its brief in the light it was taken in, from its own seed. Null where too little is known. */
@@ -7,11 +7,12 @@ export function jobOf(frame: LogFrame, brief: Brief, width: number): FrameJob | 
   const { shutterS, fNumber, ev100, seed } = frame;
   if (shutterS === null || fNumber === null || ev100 === null || seed === null) return null;
   const { widthMm, heightMm, maxIso } = brief.kit.sensor;
-  const stands = frame.take === 'still';
+  const { speedTimes, focusTimes } = simulatedMoment(seed);
+  const { subject } = brief;
   return {
     brief: {
       ...brief,
-      subject: stands ? { ...brief.subject, speedMps: 0 } : brief.subject,
+      subject: { ...subject, speedMps: frame.take === 'still' ? 0 : subject.speedMps * speedTimes },
       light: { ...brief.light, ev100 },
       // The ISO it was taken at is the one its light asks for.
       picture: { ...brief.picture, isoCeiling: maxIso, keyStops: 0 },
@@ -25,5 +26,6 @@ export function jobOf(frame: LogFrame, brief: Brief, width: number): FrameJob | 
     height: Math.round((width * heightMm) / widthMm),
     seed,
     frame: 0,
+    ...(focusTimes === 1 ? {} : { focusedAtM: subject.distanceM * focusTimes }),
   };
 }

@@ -112,7 +112,7 @@ function rendering(job: FrameJob): Rendering {
   const pinned = { ...picture.pinned, shutterS: job.shutterS, fNumber: job.fNumber, burst: job.burst };
   const situation = new Situation({ ...job.brief, picture: { ...picture, pinned } });
   const candidate = situation.candidate(situation.marks.allowed[0]!, situation.marks.apertures[0]!, job.brief.light.ev100);
-  const optics = frameOptics(situation, candidate);
+  const optics = frameOptics(situation, candidate, job.focusedAtM);
   const shot = shootBurst(optics, job.burst, seededRandom(job.seed));
   return { job, situation, optics, shot, frame: job.frame ?? shot.best };
 }
