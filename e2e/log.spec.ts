@@ -175,6 +175,32 @@ describe('Log', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('lays two frames side by side at one pixel for one, moved in step', async () => {
+    const { page, complaints } = await app.open({ at: '/log/frames', draws: true });
+    await frames(page).getByRole('button').nth(0).click();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.getByRole('button', { name: 'Side by side' }).click();
+    const sheet = page.getByRole('dialog', { name: 'Two frames' });
+    const [left, right] = [sheet.getByRole('img').nth(0), sheet.getByRole('img').nth(1)];
+    const sights = async (): Promise<string[]> =>
+      Promise.all([left, right].map((side) => side.evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())));
+    const drawn = (): Promise<unknown> => sheet.locator('canvas[data-fine=true]').nth(1).waitFor();
+    await drawn();
+    const before = await sights();
+    expect(before[0]).not.to.equal(before[1]);
+    await sheet.getByText('100 %').click();
+    await eventually(async () => (await sights()).every((sight, i) => sight !== before[i]));
+    const close = await sights();
+    const { x, y, width, height } = (await left.boundingBox())!;
+    await page.mouse.move(x + width / 2, y + height / 2);
+    await page.mouse.down();
+    await page.mouse.move(x + width / 2 - 90, y + height / 2);
+    await page.mouse.up();
+    // One was dragged, both went.
+    await eventually(async () => (await sights()).every((sight, i) => sight !== close[i]));
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('says what the frames teach, and lets a plan take it over and give it back', async () => {
     const { page, complaints } = await app.open({ at: '/log/says' });
     await page.getByText(/judged frames are keepers/).waitFor();

@@ -67,6 +67,8 @@ async function logDrawn(page: Page): Promise<void> {
   await page.getByText(/^Drawing previews/).waitFor({ state: 'detached', timeout: 120_000 });
   for (let i = 0; i < 6; i++) await page.keyboard.press('PageDown');
   for (let i = 0; i < 210; i++) await page.keyboard.press('ArrowRight');
+  await page.getByRole('button', { name: 'Why is it soft?' }).click();
+  await page.getByRole('region', { name: 'Why it is soft' }).waitFor({ timeout: 120_000 });
 }
 
 async function logSays(page: Page): Promise<void> {

@@ -15,34 +15,41 @@ const BLOCKS = 16;
 /** Draws what the simulated camera took, one small picture after another, and says how far that has come. */
 export function DrawPreviews() {
   const undrawn = useLog((log) => log.shelf?.undrawn ?? 0);
-  const [done, setDone] = useState<number | null>(null);
+  const [come, setCome] = useState<Come | null>(null);
   const [stopped, setStopped] = useState(false);
   const wanted = undrawn > 0 && !stopped;
   useEffect(() => {
     if (!wanted) return undefined;
     const run = { on: true };
-    void drawAll(run, setDone)
+    void drawAll(run, setCome)
       .then(() => (run.on ? loadLog() : undefined))
-      .finally(() => setDone(null));
+      .finally(() => setCome(null));
     return () => void (run.on = false);
   }, [wanted]);
-  if (done === null || !wanted) return null;
+  if (come === null || !wanted) return null;
   return (
     <Working onStop={() => setStopped(true)}>
-      Drawing previews: {done} of {undrawn}
+      Drawing previews: {come.done} of {come.of}
     </Working>
   );
 }
 
-async function drawAll(run: { on: boolean }, tell: (done: number) => void): Promise<void> {
-  let done = 0;
+/** How far it has come: of as many as there were when it began. */
+interface Come {
+  done: number;
+  of: number;
+}
+
+async function drawAll(run: { on: boolean }, tell: (come: Come) => void): Promise<void> {
+  let [done, of] = [0, 0];
   const failed = new Set<string>();
   for (;;) {
-    const { frames } = await logApi.page({ undrawn: 'yes' }, failed.size, TOGETHER);
+    const { frames, total } = await logApi.page({ undrawn: 'yes' }, failed.size, TOGETHER);
+    of ||= total;
     if (frames.length === 0) return;
     for (const frame of frames) {
       if (!run.on) return;
-      tell(done);
+      tell({ done, of });
       if (!(await drawOne(frame))) failed.add(frame.id);
       done += 1;
     }

@@ -1,6 +1,8 @@
+import type { LogFrame } from '@hushto/contract';
 import { VERDICTS } from '@hushto/core';
 import { count, VERDICT_WORDS } from '@hushto/words';
-import { ScanSearch, Trash2 } from 'lucide-react';
+import { Columns2, ScanSearch, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
@@ -9,6 +11,7 @@ import { useShortcuts } from '../../components/useShortcuts.ts';
 import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
 import { frameAt, framesMeant, meant, removeFrames, useLog } from '../../state/log.ts';
 import { lookInto } from '../../state/logWhy.ts';
+import { CompareFrames } from './CompareFrames.tsx';
 import { DrawPreviews } from './DrawPreviews.tsx';
 import { Filters } from './Filters.tsx';
 import { FrameDetail } from './FrameDetail.tsx';
@@ -34,6 +37,7 @@ function Frames() {
   const chosen = useLog((log) => log.chosen.size);
   const judge = useJudging();
   const { show } = useToasts();
+  const [[one, other], setCompared] = useState<readonly LogFrame[]>([]);
   const remove = (): void => {
     const ids = meant(useLog.getState());
     if (ids.length === 0) return;
@@ -74,6 +78,11 @@ function Frames() {
               <Button size="s" onClick={() => void lookInto(framesMeant(useLog.getState())).catch((error: unknown) => show(said(error)))}>
                 <ScanSearch aria-hidden="true" /> Why are they soft?
               </Button>
+              {chosen === 2 && (
+                <Button size="s" onClick={() => setCompared(framesMeant(useLog.getState()))}>
+                  <Columns2 aria-hidden="true" /> Side by side
+                </Button>
+              )}
               <Button size="s" onClick={remove}>
                 <Trash2 aria-hidden="true" /> Take out of the log
               </Button>
@@ -89,6 +98,7 @@ function Frames() {
         )}
       </div>
       <Beside onRemove={remove} />
+      {one && other && <CompareFrames frames={[one, other]} onClose={() => setCompared([])} />}
       <div className="pointer-events-none fixed bottom-3 left-6 z-20 grid justify-items-start gap-1.5">
         <Looking />
         <DrawPreviews />

@@ -21,6 +21,7 @@ import { useSettings } from '../../state/settings.ts';
 import { figureAnew, filterLog, useLog } from '../../state/log.ts';
 import { KeeperChart } from './KeeperChart.tsx';
 import { LogRoom } from './LogRoom.tsx';
+import { PromiseChart } from './PromiseChart.tsx';
 
 /** What the frames say: how many are kept at which settings, where hands, movement and grain set limits, and what plans can take over. */
 export function SaysScreen() {
@@ -91,6 +92,11 @@ function Says() {
 
 function Answers({ says, briefs, brief }: { says: LogSays; briefs: readonly StoredBrief[]; brief: StoredBrief | null }) {
   const rows = useMemo(() => byShutter(says.byShutterAndFocal), [says]);
+  const focals = useMemo(() => [...new Set(says.byShutterAndFocal.map(({ equivalentMm }) => equivalentMm))].sort((a, b) => a - b), [says]);
+  // A focal length that is no longer among them means all.
+  const [wished, setWished] = useState<number | null>(null);
+  const focal = wished !== null && focals.includes(wished) ? wished : null;
+  const shown = useMemo(() => (focal === null ? rows : byShutter(says.byShutterAndFocal.filter(({ equivalentMm }) => equivalentMm === focal))), [says, rows, focal]);
   const run = useMemo(() => brief && worstRun(rows, brief.document), [rows, brief]);
   if (says.all.judged === 0)
     return (
@@ -112,7 +118,16 @@ function Answers({ says, briefs, brief }: { says: LogSays; briefs: readonly Stor
           <p className="text-quiet">Several briefs are together here; each has its own light, distance and stance. Choose one above.</p>
         )}
       </div>
-      <KeeperChart rows={rows} />
+      {focals.length > 1 && (
+        <Select
+          label="Focal length, for full frame"
+          className="max-w-60"
+          value={focal === null ? '' : String(focal)}
+          options={[{ value: '', label: 'All' }, ...focals.map((mm) => ({ value: String(mm), label: `about ${Math.round(mm)} mm` }))]}
+          onChange={(mm) => setWished(mm === '' ? null : Number(mm))}
+        />
+      )}
+      <KeeperChart rows={shown} />
       <PlannedAgainstTaken says={says} briefs={briefs} />
       <Counts says={says} briefs={briefs} />
     </>
@@ -361,24 +376,27 @@ function TakeCeiling({ brief, snr, frames }: { brief: StoredBrief; snr: number; 
 function Promises({ says: { calibration } }: { says: LogSays }) {
   if (calibration.length === 0) return null;
   return (
-    <Table size="s">
-      <caption>Promised against achieved, of 100 frames without shake</caption>
-      <thead>
-        <tr>
-          <th scope="col">Promised</th>
-          <th scope="col">Came</th>
-          <th scope="col">Frames</th>
-        </tr>
-      </thead>
-      <tbody>
-        {calibration.map(({ promised, frames, held }) => (
-          <tr key={promised}>
-            <td>{plainNumber(Math.round(promised * 100))}</td>
-            <td>{plainNumber(Math.round((held / frames) * 100))}</td>
-            <td>{frames}</td>
+    <>
+      <PromiseChart calibration={calibration} />
+      <Table size="s">
+        <caption>Promised against achieved, of 100 frames without shake</caption>
+        <thead>
+          <tr>
+            <th scope="col">Promised</th>
+            <th scope="col">Came</th>
+            <th scope="col">Frames</th>
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {calibration.map(({ promised, frames, held }) => (
+            <tr key={promised}>
+              <td>{plainNumber(Math.round(promised * 100))}</td>
+              <td>{plainNumber(Math.round((held / frames) * 100))}</td>
+              <td>{frames}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import type { LogFrame } from '@hushto/contract';
 import { SOFT_CAUSES, type Softness, type Verdict } from '@hushto/core';
-import { CAUSE_WORDS, causeWords, percent, softnessWords } from '@hushto/words';
+import { CAUSE_WORDS, causeWords, percent, softnessWords, VERDICT_WORDS } from '@hushto/words';
 import { ScanSearch } from 'lucide-react';
 import { useEffect } from 'react';
 import { Button } from '../../components/Button.tsx';
@@ -45,7 +45,7 @@ export function WhySoft({ frame, onSay }: { frame: LogFrame; onSay: (verdict: Ve
       {cause !== 'unsure' && <p className="text-quiet">{othersWords(found)}</p>}
       {cause !== 'unsure' && SAID[cause] !== frame.verdict && (
         <Button size="s" className="justify-self-start" onClick={() => onSay(SAID[cause])}>
-          Say so: {CAUSE_WORDS[cause].name}
+          Say so: {VERDICT_WORDS[SAID[cause]].name}
         </Button>
       )}
     </section>

@@ -1,13 +1,13 @@
 import { apertureMarks, edgeBlur, exposureValue, isoMarks, luminanceOfBytes, shutterMarks, type MarkSeries } from '@hushto/core';
 import { realFrameWords, shutterWords } from '@hushto/words';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { MarkField } from '../../components/MarkField.tsx';
 import { useDrawn } from '../../components/DrawnFrame.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
+import { Cut, DrawnSide, Side, TwoViews, useTwoViews, ViewSwitch, type Spot } from '../../components/TwoViews.tsx';
 import type { RealFrame } from '../../state/frame.ts';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
-import type { Spot } from './Inset.tsx';
-import { DrawnSide, Side, TwoViews, useTwoViews, ViewSwitch, type LookedAt } from './TwoViews.tsx';
+import { closeRows } from './Inset.tsx';
 
 interface BesideRealProps {
   /** The own photo's frame, as a whole picture. */
@@ -45,9 +45,10 @@ function Both({ job, real, spot }: BesideRealProps) {
       frame: null,
     };
   }, [job, brief, shutterS, fNumber, isoSet, settingsEv]);
-  const looked = useTwoViews(job, spot);
+  const looked = useTwoViews({ rows: (view) => closeRows(brief, view), aspect: job.width / job.height }, spot);
   const simulated = useDrawn('right', looked.close(taken));
   const [realPx, setRealPx] = useState<number | null>(null);
+  const onPixels = useCallback(({ data, width, height }: ImageData) => setRealPx(softness(data, width, height)), []);
   const simulatedPx = useMemo(() => {
     const { picture } = simulated;
     if (!picture || picture.coarse) return null;
@@ -58,7 +59,7 @@ function Both({ job, real, spot }: BesideRealProps) {
     <>
       <TwoViews looked={looked}>
         <Side tag="Really taken">
-          <RealCut picture={real.picture} looked={looked} label={`“${real.name}” as it was taken`} onSoftness={setRealPx} />
+          <Cut picture={real.picture} looked={looked} label={`“${real.name}” as it was taken`} onPixels={onPixels} />
         </Side>
         <DrawnSide drawn={simulated} tag="Simulated" label={`Simulated at ${shutterWords(shutterS)}`} />
       </TwoViews>
@@ -82,38 +83,6 @@ function useLastTyped(marks: MarkSeries, text: string, first: number): number {
   const value = mark === null ? last : marks.value(mark);
   if (value !== last) setLast(value);
   return value;
-}
-
-interface RealCutProps {
-  picture: ImageBitmap;
-  looked: LookedAt;
-  label: string;
-  onSoftness: (px: number | null) => void;
-}
-
-/** The same place of the real frame, as large. */
-function RealCut({ picture, looked, label, onSoftness }: RealCutProps) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const { at, rows, size } = looked;
-  useEffect(() => {
-    if (!canvas.current || size.width < 16) return;
-    canvas.current.width = size.width;
-    canvas.current.height = size.height;
-    const pen = canvas.current.getContext('2d', { willReadFrequently: true })!;
-    const scale = rows / picture.height;
-    pen.imageSmoothingQuality = 'high';
-    pen.setTransform(
-      scale,
-      0,
-      0,
-      scale,
-      size.width / 2 - at.x * picture.width * scale,
-      size.height / 2 - at.y * picture.height * scale,
-    );
-    pen.drawImage(picture, 0, 0);
-    onSoftness(softness(pen.getImageData(0, 0, size.width, size.height).data, size.width, size.height));
-  }, [picture, at.x, at.y, rows, size.width, size.height, onSoftness]);
-  return <canvas ref={canvas} role="img" aria-label={label} className="size-full dim:brightness-86" />;
 }
 
 /** How soft the edges of a cut are, px; null where there are too few. */

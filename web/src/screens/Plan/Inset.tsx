@@ -1,13 +1,8 @@
 import { pictureOf, rowsOf, type Brief } from '@hushto/core';
 import { useRef, type KeyboardEvent } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
+import type { Spot } from '../../components/TwoViews.tsx';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
-
-/** A place in the picture, as shares of its width and height. */
-export interface Spot {
-  x: number;
-  y: number;
-}
 
 interface InsetProps {
   /** The picture it lies over, px. */

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
+import { DrawnSide, TwoViews, useTwoViews, ViewSwitch, type Spot } from '../../components/TwoViews.tsx';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
-import type { Spot } from './Inset.tsx';
-import { DrawnSide, TwoViews, useTwoViews, ViewSwitch } from './TwoViews.tsx';
+import { closeRows } from './Inset.tsx';
 
 interface SideBySideProps {
   /** The two frames, each as a whole picture, and what each is. */
@@ -23,7 +23,7 @@ export const SideBySide = ({ onClose, ...both }: SideBySideProps & { onClose: ()
 );
 
 function Both({ kept, now, spot }: SideBySideProps) {
-  const looked = useTwoViews(now.job, spot);
+  const looked = useTwoViews({ rows: (view) => closeRows(now.job.brief, view), aspect: now.job.width / now.job.height }, spot);
   // Which is on the left, and whether it is told.
   const [keptLeft, setKeptLeft] = useState(true);
   const [blind, setBlind] = useState(false);

@@ -1,10 +1,15 @@
-import { useRef, useState, type PointerEvent, type ReactNode, type RefObject } from 'react';
-import { Picture, type Drawn } from '../../components/DrawnFrame.tsx';
-import { PictureTag } from '../../components/PictureTag.tsx';
-import { SegmentedControl } from '../../components/SegmentedControl.tsx';
-import { useSize } from '../../components/useSize.ts';
-import type { FrameJob } from '../../workers/frameProtocol.ts';
-import { closeRows, type Spot } from './Inset.tsx';
+import { useEffect, useRef, useState, type PointerEvent, type ReactNode, type RefObject } from 'react';
+import type { FrameJob } from '../workers/frameProtocol.ts';
+import { Picture, type Drawn } from './DrawnFrame.tsx';
+import { PictureTag } from './PictureTag.tsx';
+import { SegmentedControl } from './SegmentedControl.tsx';
+import { useSize } from './useSize.ts';
+
+/** A place in a picture, as shares of its width and height. */
+export interface Spot {
+  x: number;
+  y: number;
+}
 
 /** Two pictures of one size, looked at in the same place and as large. */
 export interface LookedAt {
@@ -23,8 +28,11 @@ export interface LookedAt {
   close: (job: FrameJob) => FrameJob | null;
 }
 
-/** @param job a frame of the picture as a whole */
-export function useTwoViews(job: FrameJob, spot: Spot): LookedAt {
+/** @param rows how many px the whole picture's height takes in each view  @param aspect its width over its height */
+export function useTwoViews(
+  { rows, aspect }: { rows: (view: LookedAt['view']) => number; aspect: number },
+  spot: Spot,
+): LookedAt {
   const box = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(box);
   const [at, moveTo] = useState(spot);
@@ -38,8 +46,8 @@ export function useTwoViews(job: FrameJob, spot: Spot): LookedAt {
     view,
     show,
     size,
-    rows: closeRows(job.brief, view),
-    aspect: job.width / job.height,
+    rows: rows(view),
+    aspect,
     ratio,
     close: (one) => (size.width > 8 ? { ...one, view, spot: at, seed: 1, ...size } : null),
   };
@@ -100,3 +108,36 @@ export const DrawnSide = ({ drawn: { picture, failed }, tag, label }: { drawn: D
     <Picture drawn={picture} label={label} className="size-full dim:brightness-86" />
   </Side>
 );
+
+interface CutProps {
+  picture: ImageBitmap;
+  looked: LookedAt;
+  label: string;
+  /** Hears the pixels shown. */
+  onPixels?: (pixels: ImageData) => void;
+}
+
+/** The same place of a picture that was taken, as large. */
+export function Cut({ picture, looked, label, onPixels }: CutProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { at, rows, size } = looked;
+  useEffect(() => {
+    if (!canvas.current || size.width < 16) return;
+    canvas.current.width = size.width;
+    canvas.current.height = size.height;
+    const pen = canvas.current.getContext('2d', { willReadFrequently: true })!;
+    const scale = rows / picture.height;
+    pen.imageSmoothingQuality = 'high';
+    pen.setTransform(
+      scale,
+      0,
+      0,
+      scale,
+      size.width / 2 - at.x * picture.width * scale,
+      size.height / 2 - at.y * picture.height * scale,
+    );
+    pen.drawImage(picture, 0, 0);
+    onPixels?.(pen.getImageData(0, 0, size.width, size.height));
+  }, [picture, at.x, at.y, rows, size.width, size.height, onPixels]);
+  return <canvas ref={canvas} role="img" aria-label={label} className="size-full dim:brightness-86" />;
+}
