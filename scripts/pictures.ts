@@ -61,12 +61,13 @@ async function dataScreen(page: Page): Promise<void> {
     .waitFor();
 }
 
-/** The log with the previews of its evening drawn, among the porters. */
+/** The log with the previews of its evening drawn, among the otters, and why one of them is soft. */
 async function logDrawn(page: Page): Promise<void> {
   await lookAt(page, '/log/frames');
+  await page.getByText(/^Drawing previews/).waitFor();
   await page.getByText(/^Drawing previews/).waitFor({ state: 'detached', timeout: 120_000 });
-  for (let i = 0; i < 6; i++) await page.keyboard.press('PageDown');
-  for (let i = 0; i < 210; i++) await page.keyboard.press('ArrowRight');
+  // One that was lost to the hands.
+  for (let i = 0; i < 328; i++) await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: 'Why is it soft?' }).click();
   await page.getByRole('region', { name: 'Why it is soft' }).waitFor({ timeout: 120_000 });
 }

@@ -14,7 +14,7 @@ export const SURE = 0.6;
 /** Where one looks where nothing is said: a little above the middle. */
 const MIDDLE: Spot = { x: 0.5, y: 0.47 };
 /** As evidence one place is kept of each part of the picture, so many along its longer side. */
-const KEPT_ALONG = 26;
+const KEPT_ALONG = 18;
 
 /**
  * Why a picture is soft, by itself alone: shake smears all of it one way, movement a part, missed focus leaves something else sharp or all

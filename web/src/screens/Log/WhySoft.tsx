@@ -61,7 +61,7 @@ function othersWords({ shares, cause }: Softness): string {
 }
 
 /** Blur and smear are drawn so many times as large as they are, or nobody would see them. */
-const ENLARGED = 6;
+const ENLARGED = 3;
 const UNITS = 2048;
 /** Smaller smear and blur is not drawn, px as viewed. */
 const LEAST_SMEAR_PX = 4;
@@ -75,7 +75,7 @@ export function SoftEvidence({ frame }: { frame: LogFrame }) {
   const [width, height] = w >= h ? [UNITS, (UNITS * h) / w] : [(UNITS * w) / h, UNITS];
   const scale = (UNITS / found.widthPx) * ENLARGED;
   const { cause, places, sharpest } = found;
-  const showsSmear = cause === 'hands' || cause === 'subject' || cause === 'unsure';
+  const showsSmear = cause === 'hands' || cause === 'subject';
   const showsBlur = cause === 'focus';
   const strokes = places
     .filter(({ smearPx }) => showsSmear && smearPx >= LEAST_SMEAR_PX)
@@ -95,8 +95,8 @@ export function SoftEvidence({ frame }: { frame: LogFrame }) {
       strokeLinecap="round"
     >
       {/* Under each stroke one of the panel's colour: a picture has every other. */}
-      <path d={strokes} className="stroke-panel" strokeWidth={20} />
-      <path d={strokes} className="stroke-blur" strokeWidth={10} />
+      <path d={strokes} className="stroke-panel" strokeWidth={15} />
+      <path d={strokes} className="stroke-blur" strokeWidth={8} />
       {showsBlur &&
         places
           .filter(({ blurPx }) => blurPx >= LEAST_BLUR_PX)
