@@ -13,6 +13,8 @@ import { photographFrames } from './softness/photographs.ts';
 
 const LEARNT_FROM = ['porter', 'boathouse', 'cyclist', 'sluice', 'skateHall', 'thicket', 'quay', 'lodging'];
 const NEVER_SEEN = ['cellar', 'lane', 'mooring', 'platform'];
+/** No two scenes share a seed. */
+const SCENES = [...LEARNT_FROM, ...NEVER_SEEN];
 /** Frames drawn of one framing of a scene. */
 const EACH_FRAMING = 4;
 
@@ -32,8 +34,8 @@ async function examplesOf(scene: string): Promise<Example[]> {
       for (const cause of causes) {
         const file = fileOf(cause, n);
         if (!existsSync(file)) {
-          frames ??= new KnownFrames(scene, opened, seededRandom(framing * 31 + scene.length));
-          const { jpeg, ...known } = await frames.draw(cause, 1 + 100 * n + 10 * SOFT_CAUSES.indexOf(cause) + 10_000 * scene.charCodeAt(1));
+          frames ??= new KnownFrames(scene, opened, seededRandom(1_000_000 + 100 * framing + SCENES.indexOf(scene)));
+          const { jpeg, ...known } = await frames.draw(cause, 1 + 100 * n + 10 * SOFT_CAUSES.indexOf(cause) + 10_000 * SCENES.indexOf(scene));
           writeFileSync(file, JSON.stringify(await exampleOf(jpeg, known)));
         }
         examples.push(JSON.parse(readFileSync(file, 'utf8')) as Example);

@@ -217,7 +217,7 @@ export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
 export { naturalAtSize } from './image/naturalAtSize.ts';
 export { LEAST_SOFTNESS_PX, sharesOf, SOFTNESS_PX, SURE, whySoft } from './softness/whySoft.ts';
 export { type SoftnessModel } from './softness/softnessModel.ts';
-export { softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';
+export { smearAsViewedPx, softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';
 export { softnessFeatures } from './softness/features.ts';
 export { localBlur } from './softness/localBlur.ts';
 export { slopeCells } from './softness/slopeCells.ts';

@@ -1,4 +1,4 @@
-import { localBlur, seededRandom, slopeCells, softnessFeatures, type SoftCause } from '@hushto/core';
+import { localBlur, lumaOfBytes, seededRandom, slopeCells, softnessFeatures, type SoftCause } from '@hushto/core';
 import sharp from 'sharp';
 
 /** What is learnt from: a frame's features with the place one looks at said, not said, and as if it stood upright. */
@@ -16,14 +16,9 @@ const MIDDLE = { x: 0.5, y: 0.47 };
 const OFF = 0.015;
 
 /** Luma of a picture file, 0 to 1. */
-async function lumaOfFile(file: string | Buffer): Promise<{ luma: Float32Array; width: number; height: number }> {
-  const { data, info } = await sharp(file).toColourspace('srgb').removeAlpha().raw().toBuffer({ resolveWithObject: true });
-  const { width, height, channels } = info;
-  const luma = Float32Array.from({ length: width * height }, (_, i) => {
-    const at = channels * i;
-    return (0.2126 * data[at]! + 0.7152 * data[at + (channels > 1 ? 1 : 0)]! + 0.0722 * data[at + (channels > 2 ? 2 : 0)]!) / 255;
-  });
-  return { luma, width, height };
+async function lumaOfFile(file: Buffer): Promise<{ luma: Float32Array; width: number; height: number }> {
+  const { data, info } = await sharp(file).toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return { luma: lumaOfBytes(new Uint8ClampedArray(data)), width: info.width, height: info.height };
 }
 
 interface Drawn {

@@ -15,6 +15,7 @@ import {
   type SoftCause,
 } from '@hushto/core';
 import sharp from 'sharp';
+import { exampleBrief } from '../../core/test/briefs.ts';
 
 /** Size of the frames, px: parts of scenes 2048 px wide, as if framed tighter, so that not all of them have their subject in one place. */
 const WIDTH = 1536;
@@ -34,9 +35,6 @@ export interface KnownFrame {
   size: number;
   /** Where one should look, as shares of the picture. */
   spot: { x: number; y: number };
-  /** Ways in px of the frame, of what moved or shook; 0 for others. */
-  smearPx: number;
-  directionDeg: number;
   jpeg: Buffer;
 }
 
@@ -57,23 +55,15 @@ const COARSE_SNR = 10;
 
 /** A brief to draw by: only its sensor and lens count, everything else is set by the cause. */
 function frameBrief(): Brief {
+  const { kit, ...brief } = exampleBrief();
   return {
-    title: 'A frame with a known fault',
-    subject: { speedMps: 1, limbFactor: 1, directionDeg: 90, distanceM: 5, depthM: 0.6, tone: 0.18, frameFill: 0.3 },
-    light: { ev100: 6, background: { tone: 0.18, stops: 0 }, flicker: { frequencyHz: 100, modulation: 0 } },
+    ...brief,
+    subject: { ...brief.subject, distanceM: 5, depthM: 0.6 },
     kit: {
-      sensor: {
-        widthMm: 36, heightMm: 24, megapixels: 24, baseIso: 100, maxIso: 51200, wellPerUm2: 2500, readInE: 1.6, readOutE: 4.5,
-        stabiliserStops: 0, fastestS: 1 / 8192, slowestS: 30, framesPerSecond: 8, readoutS: 0.05, focusLimit: { ev: -3, fNumber: 2 },
-      },
-      lens: { focalLengthMm: 50, widestF: 1.4, narrowestF: 16, stabiliserStops: 0, bestBlurUm: 2, wideOpenFactor: 1, opensToFocus: true },
+      sensor: { ...kit.sensor, widthMm: 36, heightMm: SENSOR_MM },
+      lens: { ...kit.lens, focalLengthMm: 50, widestF: 1.4 },
     },
-    hold: { conditions: [], theta: null, slope: null },
-    picture: {
-      viewCph: 683, crop: 1, aim: 'freeze', school: 'hush', isoCeiling: 51200, liftCeilingStops: 0, tasteStops: 0, confidence: 0.9,
-      maxBurst: 1, pinned: { shutterS: null, fNumber: null, iso: null, burst: null },
-    },
-  }; // prettier-ignore
+  };
 }
 
 /** Pixels of the scene for one of the frame, against those that show it as it is viewed. */
@@ -167,15 +157,12 @@ export class KnownFrames {
     const picture = sharp(pixels, { raw: { width: WIDTH, height: HEIGHT, channels: 4 } }).removeAlpha();
     const sharpened = random() < 0.35 ? picture.sharpen({ sigma: 0.8, m1: 0.4, m2: 0.8 }) : picture;
     const jpeg = await sharpened.jpeg({ quality: Math.round(80 + 15 * random()), chromaSubsampling: '4:2:0' }).toBuffer();
-    const moved = cause === 'subject' || cause === 'hands';
     return {
       scene: this.#name,
       seed,
       cause,
       size: cause === 'grain' ? Math.log2(COARSE_SNR / snr) : size,
       spot: this.#spot,
-      smearPx: moved ? 2 * size : 0,
-      directionDeg: cause === 'hands' ? ((((angle * 180) / Math.PI) % 180) + 180) % 180 : 0,
       jpeg,
     };
   }

@@ -17,7 +17,7 @@ export { realFrameWords, type RealAgainstSimulated } from './realFrame.ts';
 export { reasonWords } from './reasons.ts';
 export { evDigits, remedyWords } from './remedies.ts';
 export { saidPlan, saidSchools } from './say.ts';
-export { CAUSE_WORDS, causeWords, softnessWords } from './softness.ts';
+export { CAUSE_WORDS, causeWords, LEARNT_WORDS, softnessWords } from './softness.ts';
 export { isPlural, subjectWords } from './subject.ts';
 export { capital, listed, lowerFirst, sentences } from './text.ts';
 export { transferWords } from './transfer.ts';

@@ -1,4 +1,4 @@
-import { softnessAdvice, SOFTNESS_PX, stopsLabel, type Softness, type SoftnessAdvice, type TakenFrame } from '@hushto/core';
+import { smearAsViewedPx, softnessAdvice, stopsLabel, type Softness, type SoftnessAdvice, type TakenFrame } from '@hushto/core';
 import { percent, plainNumber, shutterWords } from './numbers.ts';
 
 /** A cause as it is named, and what the picture shows of it. */
@@ -19,17 +19,19 @@ export function causeWords({ cause, shares }: Softness): string {
   return `Unsure: ${alone(first!)}, ${alone(second!)}`;
 } // prettier-ignore
 
+/** How far to trust it where no camera of ours took the frame. */
+export const LEARNT_WORDS = 'Learnt from drawn frames; of real ones it may be too sure.';
+
 /** What the picture shows, and what to change next time, each a sentence. */
 export function softnessWords(found: Softness, frame: TakenFrame): string[] {
-  const smear = found.smear && smearWords(found.smear, found.widthPx);
+  const { smear: of, widthPx } = found;
+  const smear = of && smearWords(smearAsViewedPx({ smear: of, widthPx }), of.directionDeg);
   const { shows } = CAUSE_WORDS[found.cause];
   return [smear ? `${shows}: ${smear}.` : `${shows}.`, adviceWords(softnessAdvice(found, frame))];
 }
 
-function smearWords({ px, directionDeg }: NonNullable<Softness['smear']>, widthPx: number): string {
-  const viewed = `about ${plainNumber((px * SOFTNESS_PX) / widthPx)}\u00a0px at 2048 wide`;
-  return `${viewed}, ${slopeWords(directionDeg)}`;
-}
+const smearWords = (viewedPx: number, directionDeg: number): string =>
+  `about ${plainNumber(viewedPx)}\u00a0px at 2048 wide, ${slopeWords(directionDeg)}`;
 
 /** Within so many degrees of level or upright a direction is called so. */
 const NEARLY = 12;

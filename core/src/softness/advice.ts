@@ -1,4 +1,5 @@
 import { shutterMarks } from '../light/marks.ts';
+import { magnification } from '../optics/depthOfField.ts';
 import type { Softness } from './causes.ts';
 import { SOFTNESS_PX } from './whySoft.ts';
 
@@ -31,9 +32,14 @@ const VISIBLE_SNR = 10;
 /** A place is sharp where its blur stays below this, px as viewed. Ours. */
 const SHARP_PX = 1;
 
-/** What a finding means for the next frame. Smear grows with the time the shutter is open; a long one wanders, and needs a little less. */
+/** Length of a smear in a picture 2048 px wide, whatever size was looked at. */
+export const smearAsViewedPx = ({ smear, widthPx }: { smear: { px: number }; widthPx: number }): number =>
+  (smear.px * SOFTNESS_PX) / widthPx;
+
+/** What a finding means for the next frame. Smear grows with the time the shutter is open; a long one wanders, and needs a
+ * little less. Grain's light is reckoned as if photons made all the noise. */
 export function softnessAdvice({ cause, smear, sharpest, places, widthPx }: Softness, frame: TakenFrame): SoftnessAdvice {
-  const viewedPx = smear ? (smear.px * SOFTNESS_PX) / widthPx : null;
+  const viewedPx = smear && smearAsViewedPx({ smear, widthPx });
   const shutterS =
     frame.shutterS !== null && viewedPx !== null && viewedPx > TOLERANCE_PX
       ? shutterMarks.value(shutterMarks.nearest((frame.shutterS * TOLERANCE_PX) / viewedPx))
@@ -60,6 +66,5 @@ export function softnessAdvice({ cause, smear, sharpest, places, widthPx }: Soft
 function speedOf(viewedPx: number, { shutterS, equivalentMm, distanceM }: TakenFrame): number | null {
   if (shutterS === null || equivalentMm === null || distanceM === null || distanceM * 1000 <= equivalentMm) return null;
   const smearMm = (viewedPx / SOFTNESS_PX) * FULL_FRAME_WIDTH_MM;
-  const magnification = equivalentMm / (distanceM * 1000 - equivalentMm);
-  return smearMm / magnification / 1000 / shutterS;
+  return smearMm / magnification(equivalentMm, distanceM) / 1000 / shutterS;
 }

@@ -17,8 +17,8 @@ export const SCALES_PX = [
   2 * LEVEL_SCALE_PX,
   4 * LEVEL_SCALE_PX,
 ] as const;
-/** Squared slopes that white noise of 1 leaves along each axis at each scale, px⁻²: by the filters above, exactly. */
-export const NOISE_SLOPES = [0.202, 0.008516, 0.000491, 0.0000295] as const;
+/** Squared slopes that white noise of 1 leaves along each axis at each scale, px⁻²: the finer two worked out from the kernels, the coarser counted on noise. */
+export const NOISE_SLOPES = [0.202, 0.00845, 0.000491, 0.0000295] as const;
 /** Numbers of a cell: at each scale the sums of dx², dx·dy and dy². */
 export const PER_CELL = 3 * SCALES_PX.length;
 

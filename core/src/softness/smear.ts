@@ -45,7 +45,7 @@ let expected: Expected[] | null = null;
 
 /**
  * Length of the straight smear, px, of the cells that are chosen, along a direction that is known. What its scene leans to one way is taken
- * off, as far as it is alike at all scales. Between 4 and 16 px within a third where edges run all ways; 0 where no cell tells anything.
+ * off, as far as it is alike at all scales. Between 6 and 16 px within a quarter where edges run all ways; 0 where no cell tells anything.
  */
 export function smearLengthPx(
   { columns, rows, means, noise }: SlopeCells,
@@ -70,10 +70,10 @@ export function smearLengthPx(
   let [least, lengthPx] = [Infinity, 0];
   for (const one of expected) {
     const off = [along, across].map((sums, i) => sums.map((sum, scale) => Math.log2(sum) - (i ? one.across : one.along)[scale]!));
-    const means2 = off.map(mean) as [number, number];
+    const level = off.map(mean) as [number, number];
     const misfit =
-      off.reduce((sum, values, i) => sum + values.reduce((inner, value) => inner + (value - means2[i]!) ** 2, 0), 0) +
-      LEANING_WEIGHT * ((means2[0] - means2[1]) / LEANING) ** 2;
+      off.reduce((sum, values, i) => sum + values.reduce((inner, value) => inner + (value - level[i]!) ** 2, 0), 0) +
+      LEANING_WEIGHT * ((level[0] - level[1]) / LEANING) ** 2;
     if (misfit < least) [least, lengthPx] = [misfit, one.lengthPx];
   }
   return lengthPx;

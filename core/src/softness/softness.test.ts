@@ -67,6 +67,27 @@ describe('slopes of a picture at four scales', () => {
     expect(median([...noise])).closeTo(0.03, 0.003);
   });
 
+  it('of white noise are the sum of the squares of what filters it, worked out from the kernels', () => {
+    const gaussian = (sigma: number): number[] => {
+      const reach = Math.ceil(3 * sigma);
+      const raw = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * sigma ** 2)));
+      return raw.map((weight) => weight / raw.reduce((sum, one) => sum + one, 0));
+    };
+    const after = (one: number[], other: number[]): number[] =>
+      Array.from({ length: one.length + other.length - 1 }, (_, i) =>
+        one.reduce((sum, weight, k) => sum + weight * (other[i - k] ?? 0), 0),
+      );
+    const squares = (kernel: number[]): number => kernel.reduce((sum, weight) => sum + weight ** 2, 0);
+    const finest = gaussian(0.5);
+    const next = after(finest, gaussian(Math.sqrt(1.4 ** 2 - 0.5 ** 2)));
+    [finest, next].forEach((kernel, scale) =>
+      expect(squares(after(kernel, [0.5, 0, -0.5])) * squares(kernel)).closeTo(
+        NOISE_SLOPES[scale]!,
+        0.005 * NOISE_SLOPES[scale]!,
+      ),
+    );
+  });
+
   it('are refused where there are more or fewer values than pixels', () =>
     expect(() => slopeCells(new Float32Array(10), 4, 4)).to.throw(RangeError));
 });
@@ -113,7 +134,8 @@ describe('why a picture is soft', () => {
   it('is shake where all of it is smeared one way, with which way and how far', () => {
     const { shares, smear } = whySoft(smeared(picture, 9, 40), SIZE, SIZE);
     expect(SOFT_CAUSES.every((cause) => shares[cause] <= shares.hands)).to.equal(true);
-    if (smear) expect([smear.directionDeg, smear.px / 9]).to.satisfy(([deg, ratio]: number[]) => Math.abs(deg! - 40) < 12 && ratio! > 0.75 && ratio! < 1.25);
+    if (!smear) throw new Error('no smear was found');
+    expect([smear.directionDeg, smear.px / 9]).to.satisfy(([deg, ratio]: number[]) => Math.abs(deg! - 40) < 12 && ratio! > 0.75 && ratio! < 1.25);
   }); // prettier-ignore
 
   it('is grain where noise stands on it', () => {

@@ -1,5 +1,5 @@
 import type { LogFrame } from '@hushto/contract';
-import { LOG_VIEW_CPH, type Brief } from '@hushto/core';
+import { LOG_VIEW_CPH, SOFTNESS_PX, type Brief } from '@hushto/core';
 import { useEffect, useState } from 'react';
 import { useDrawn } from '../../components/DrawnFrame.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
@@ -74,9 +74,14 @@ function FileSide({ frame, file, looked }: { frame: LogFrame; file: File; looked
     );
     return () => void (asked.on = false);
   }, [file]);
+  useEffect(() => () => picture?.close(), [picture]);
+  // By the picture as it stands: cameras write the sensor's sides, however it was held.
+  const rows =
+    picture &&
+    (looked.view === 'pixels' ? picture.height : (SOFTNESS_PX * picture.height) / Math.max(picture.width, picture.height));
   return (
     <Side tag={failed ? 'cannot be shown by this browser' : settingText(frame)}>
-      {picture && <Cut picture={picture} looked={looked} label={`${frame.name}, ${settingText(frame)}`} />}
+      {picture && rows && <Cut picture={picture} looked={{ ...looked, rows }} label={`${frame.name}, ${settingText(frame)}`} />}
     </Side>
   );
 }

@@ -2,7 +2,7 @@ import type { LogFrame } from '@hushto/contract';
 import { grainWord, planWithoutLadder, takesOf, type Brief } from '@hushto/core';
 import { plainNumber, shutterWords, TAKE_NAMES } from '@hushto/words';
 import { Trash2 } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { previewPath } from '../../api/log.ts';
 import { Button } from '../../components/Button.tsx';
@@ -30,10 +30,7 @@ export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: ()
   return (
     <section aria-label="This frame" className="grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5">
       {frame.preview ? (
-        <div className="relative">
-          <img src={previewPath(frame.id)} alt={`Small picture of ${frame.name}`} className="aspect-3/2 w-full rounded-sm bg-sunk object-contain" />
-          <SoftEvidence frame={frame} />
-        </div>
+        <Preview frame={frame} />
       ) : (
         <p className="grid aspect-3/2 w-full place-content-center rounded-sm bg-sunk px-3 text-center text-quiet">No picture is kept of this frame.</p>
       )}
@@ -59,6 +56,22 @@ export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: ()
     </section>
   );
 } // prettier-ignore
+
+/** Its small picture, and what was found in it. */
+function Preview({ frame }: { frame: LogFrame }) {
+  const [size, setSize] = useState<{ width: number; height: number } | null>(null);
+  return (
+    <div className="relative">
+      <img
+        src={previewPath(frame.id)}
+        alt={`Small picture of ${frame.name}`}
+        className="aspect-3/2 w-full rounded-sm bg-sunk object-contain"
+        onLoad={({ currentTarget: { naturalWidth, naturalHeight } }) => setSize({ width: naturalWidth, height: naturalHeight })}
+      />
+      {size && <SoftEvidence frame={frame} size={size} />}
+    </div>
+  );
+}
 
 /** What the figures mean; what is not known is left out. */
 function Facts({ frame }: { frame: LogFrame }) {

@@ -1,6 +1,6 @@
 import type { LogFrame } from '@hushto/contract';
 import { SOFT_CAUSES, type Softness, type Verdict } from '@hushto/core';
-import { CAUSE_WORDS, causeWords, percent, softnessWords, VERDICT_WORDS } from '@hushto/words';
+import { CAUSE_WORDS, causeWords, LEARNT_WORDS, percent, softnessWords, VERDICT_WORDS } from '@hushto/words';
 import { ScanSearch } from 'lucide-react';
 import { useEffect } from 'react';
 import { Button } from '../../components/Button.tsx';
@@ -43,6 +43,7 @@ export function WhySoft({ frame, onSay }: { frame: LogFrame; onSay: (verdict: Ve
       <p>{shows}</p>
       <p>{advice}</p>
       {cause !== 'unsure' && <p className="text-quiet">{othersWords(found)}</p>}
+      {frame.seed === null && <p className="text-quiet">{LEARNT_WORDS}</p>}
       {cause !== 'unsure' && SAID[cause] !== frame.verdict && (
         <Button size="s" className="justify-self-start" onClick={() => onSay(SAID[cause])}>
           Say so: {VERDICT_WORDS[SAID[cause]].name}
@@ -67,11 +68,14 @@ const UNITS = 2048;
 const LEAST_SMEAR_PX = 4;
 const LEAST_BLUR_PX = 1.3;
 
-/** Over the picture: strokes along each smear, rings as wide as what is soft all round, and a square where it is sharpest. */
-export function SoftEvidence({ frame }: { frame: LogFrame }) {
+/**
+ * Over the picture: strokes along each smear, rings as wide as what is soft all round, and a square where it is sharpest.
+ * @param size of the picture it lies over, as it is shown: cameras write that of the sensor, however it was held
+ */
+export function SoftEvidence({ frame, size }: { frame: LogFrame; size: { width: number; height: number } }) {
   const found = useWhy((why) => why.found[frame.id]);
   if (!found) return null;
-  const [w, h] = [frame.widthPx ?? 3, frame.heightPx ?? 2];
+  const { width: w, height: h } = size;
   const [width, height] = w >= h ? [UNITS, (UNITS * h) / w] : [(UNITS * w) / h, UNITS];
   const scale = (UNITS / found.widthPx) * ENLARGED;
   const { cause, places, sharpest } = found;
