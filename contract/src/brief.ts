@@ -16,6 +16,7 @@ import {
   type Brief,
   type BriefFault,
   type Sensor,
+  type ShelfLens,
 } from '@hushto/core';
 import { z } from 'zod';
 import { DaySchema } from './place.ts';
@@ -23,6 +24,13 @@ import { DaySchema } from './place.ts';
 const label = z.string().trim().min(1).max(120);
 const within = (min: number, max: number, meta: string) => z.number().min(min).max(max).describe(meta);
 export const ConditionsSchema = z.array(z.enum(CONDITION_NAMES)).max(CONDITION_NAMES.length);
+
+/** Which of the user's own tests a value comes from. */
+export const ProvenanceSchema = z.strictObject({
+  seriesId: z.string().max(64),
+  count: z.number().int().min(0).max(100_000).describe('frames, choices or looks it had'),
+  day: DaySchema.nullable().describe('null where it is not known'),
+});
 
 export const SensorSchema = z.strictObject({
   widthMm: within(2, 100, 'mm'),
@@ -42,6 +50,14 @@ export const SensorSchema = z.strictObject({
     ev: within(-15, 10, 'EV at ISO 100 where autofocus gives up'),
     fNumber: within(0.7, 64, 'at this f-number'),
   }),
+  focusTested: z
+    .strictObject({
+      continuousCostEv: within(0, 12, 'what continuous autofocus loses against single, EV').optional(),
+      lowContrastCostEv: within(0, 12, 'what a target of little contrast costs, EV').optional(),
+      from: ProvenanceSchema.optional(),
+    })
+    .describe('what focus tests of this body found')
+    .optional(),
   id: z.string().max(64).optional(),
   label: label.optional(),
 });
@@ -109,13 +125,6 @@ const LightSchema = z.strictObject({
   shadowStops: within(-15, 0, 'light in the deepest shadow that must show, against the subject, stops').optional(),
   label: label.optional(),
   scene: z.string().max(64).optional(),
-});
-
-/** Which of the user's own tests a value comes from. */
-export const ProvenanceSchema = z.strictObject({
-  seriesId: z.string().max(64),
-  count: z.number().int().min(0).max(100_000).describe('frames, choices or looks it had'),
-  day: DaySchema.nullable().describe('null where it is not known'),
 });
 
 const HoldSchema = z.strictObject({
@@ -226,13 +235,19 @@ export const WhereOptionsSchema = z
   .describe('where each option is on this body, in the user’s own words');
 export type WhereOptions = z.infer<typeof WhereOptionsSchema>;
 
+/** What only matters where one chooses what to carry. */
+const carried = {
+  price: z.number().nonnegative().max(1e9).describe('in whatever money the user thinks in').optional(),
+  weightG: z.number().nonnegative().max(50_000).describe('g').optional(),
+};
+
 /** A body on the shelf. `guessed` names the figures that are ours, not the maker's or the user's. */
 export const BodySchema = z
   .strictObject({
-    ...SensorSchema.omit({ id: true }).shape,
+    ...SensorSchema.omit({ id: true, focusTested: true }).shape,
     label,
     guessed: z.array(z.string().max(40)).max(30).default([]),
-    price: z.number().nonnegative().max(1e9).describe('in whatever money the user thinks in').optional(),
+    ...carried,
     measured: MeasuredSchema.optional(),
     where: WhereOptionsSchema.optional(),
   })
@@ -246,11 +261,39 @@ export type Body = z.infer<typeof BodySchema>;
 
 /** A body of the shelf as a brief carries it: without what only the shelf needs. */
 export function sensorOf(
-  { guessed: _guessed, price: _price, measured: _measured, where: _where, ...sensor }: Body,
+  { guessed: _guessed, price: _price, weightG: _weight, measured: _measured, where: _where, ...sensor }: Body,
   id?: string,
 ): Sensor {
   return id === undefined ? sensor : { ...sensor, id };
 }
+
+const sharpness = z.strictObject({
+  mtf50Cph: within(0, 1e6, 'frequency at half contrast, cycles per picture height'),
+  lowCph: within(0, 1e6, 'lower end of its 90 % interval'),
+  highCph: within(0, 1e6, 'upper end of its 90 % interval'),
+  sigmaUm: within(0, 1000, 'Gaussian blur of the lens alone, µm'),
+  sigmaError: within(0, 1000, 'its standard error, µm'),
+});
+
+/** What photos of edges said about a lens, aperture by aperture. */
+export const MeasuredLensSchema = z.strictObject({
+  day: DaySchema,
+  body: label.describe('what it was on'),
+  focalLengthMm: within(1, 2000, 'mm'),
+  from: z.enum(['raw', 'developed']).describe('whether the photos were raw, or developed with whatever that adds'),
+  apertures: z
+    .array(
+      z.strictObject({
+        name: z.string().max(200),
+        fNumber: within(0.7, 64, 'f-number'),
+        centre: sharpness,
+        corner: sharpness.nullable(),
+      }),
+    )
+    .min(1)
+    .max(40),
+});
+export type MeasuredLens = z.infer<typeof MeasuredLensSchema>;
 
 /** A lens on the shelf: its focal range and the widest f-number at both ends. */
 export const ShelfLensSchema = z
@@ -262,6 +305,8 @@ export const ShelfLensSchema = z
     widestFAtFrom: within(0.7, 64, 'f-number'),
     widestFAtTo: within(0.7, 64, 'f-number'),
     guessed: z.array(z.string().max(40)).max(30).default([]),
+    ...carried,
+    measured: MeasuredLensSchema.optional(),
   })
   .superRefine((lens, context) => {
     const refuse = (path: string, message: string): void => context.addIssue({ code: 'custom', path: [path], message });
@@ -272,3 +317,11 @@ export const ShelfLensSchema = z
       refuse('narrowestF', 'Must be narrower than the widest aperture.');
   });
 export type ShelfLensDocument = z.infer<typeof ShelfLensSchema>;
+
+/** A lens of the shelf as the computation knows it: without what only the shelf needs. */
+export function glassOf(
+  { guessed: _guessed, price: _price, weightG: _weight, measured: _measured, ...glass }: ShelfLensDocument,
+  id?: string,
+): ShelfLens {
+  return id === undefined ? glass : { ...glass, id };
+}

@@ -2,6 +2,7 @@ import type { Brief } from '@hushto/core';
 import { z } from 'zod';
 import { BodySchema, BriefSchema, ShelfLensSchema, type Body, type ShelfLensDocument } from './brief.ts';
 import { HoldSeriesSchema, TasteSeriesSchema, type HoldSeries, type TasteSeries } from './learning.ts';
+import { FocusSeriesSchema, KitLookSchema, type FocusSeries, type KitLook } from './kitTests.ts';
 import { PlaceSchema, type Place } from './place.ts';
 import { OwnSubjectSchema, type OwnSubject } from './ownSubject.ts';
 import { checksByCode, provenanceByCount, provenanceByCountWithin } from './upgrades.ts';
@@ -37,7 +38,7 @@ const kind = <Document>(row: Kind<Document>): Kind<Document> => row;
 export const KINDS = {
   briefs: kind<Brief>({
     ...FIRST,
-    format: 4,
+    format: 5,
     upgrades: { 1: provenanceByCount },
     path: 'briefs',
     table: 'brief',
@@ -49,7 +50,7 @@ export const KINDS = {
   }),
   bodies: kind<Body>({
     ...FIRST,
-    format: 2,
+    format: 3,
     path: 'bodies',
     table: 'body',
     schema: BodySchema,
@@ -58,12 +59,14 @@ export const KINDS = {
     many: 'bodies',
     tag: 'kit',
   }),
-  lenses: kind<ShelfLensDocument>({ ...FIRST, path: 'lenses', table: 'lens', schema: ShelfLensSchema, titleOf: labelled, name: 'Lens', many: 'lenses', tag: 'kit' }), // prettier-ignore
+  lenses: kind<ShelfLensDocument>({ ...FIRST, format: 2, path: 'lenses', table: 'lens', schema: ShelfLensSchema, titleOf: labelled, name: 'Lens', many: 'lenses', tag: 'kit' }), // prettier-ignore
   places: kind<Place>({ ...FIRST, path: 'places', table: 'place', schema: PlaceSchema, titleOf: labelled, name: 'Place', many: 'places', tag: 'outings' }), // prettier-ignore
   runSheets: kind<RunSheet>({ ...FIRST, format: 2, upgrades: { 1: checksByCode }, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
   tallies: kind<Tally>({ ...FIRST, format: 4, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
   holds: kind<HoldSeries>({ ...FIRST, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Steadiness test', many: 'steadiness tests', tag: 'learning' }), // prettier-ignore
   tastes: kind<TasteSeries>({ ...FIRST, format: 6, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
+  focusTests: kind<FocusSeries>({ ...FIRST, path: 'focus-tests', table: 'focus_series', schema: FocusSeriesSchema, titleOf: titled, name: 'Focus test', many: 'focus tests', tag: 'learning' }), // prettier-ignore
+  kitLooks: kind<KitLook>({ ...FIRST, path: 'kit-looks', table: 'kit_look', schema: KitLookSchema, titleOf: titled, name: 'Blind look', many: 'blind looks at kits', tag: 'learning' }), // prettier-ignore
   subjects: kind<OwnSubject>({ ...FIRST, path: 'subjects', table: 'subject', schema: OwnSubjectSchema, titleOf: labelled, name: 'Subject', many: 'subjects of your own', tag: 'briefs' }), // prettier-ignore
 };
 

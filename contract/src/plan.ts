@@ -174,7 +174,7 @@ const reason = z.union([
     fartherM: figure.nullable(),
     longerMm: figure.nullable(),
   }),
-  z.object({ code: z.literal('focus'), headroomEv: figure, insteadEv: figure.nullable() }),
+  z.object({ code: z.literal('focus'), headroomEv: figure, insteadEv: figure.nullable(), from }),
   z.object({
     code: z.literal('floor'),
     slowestS: figure,

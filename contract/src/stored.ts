@@ -9,6 +9,8 @@ export type StoredRunSheet = StoredOf<'runSheets'>;
 export type StoredTally = StoredOf<'tallies'>;
 export type StoredHold = StoredOf<'holds'>;
 export type StoredTaste = StoredOf<'tastes'>;
+export type StoredFocusTest = StoredOf<'focusTests'>;
+export type StoredKitLook = StoredOf<'kitLooks'>;
 export type StoredSubject = StoredOf<'subjects'>;
 
 export const ErrorReplySchema = z.object({

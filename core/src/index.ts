@@ -79,7 +79,7 @@ export { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from './motion/pan.ts';
 export { magnification, defocusDiscMm, fullFrameEquivalentMm } from './optics/depthOfField.ts';
 export { diffractionMtf, defocusMtf, pixelMtf, gaussianMtf, lensBlurMm } from './optics/mtf.ts';
 export { VIEWING_CPH, pictureOf, rowsOf, viewedPixels } from './optics/picture.ts';
-export { widestFAt, lensAt } from './optics/zoomLens.ts';
+export { widestFAt, lensAt, type ShelfLens } from './optics/zoomLens.ts';
 
 // Signal, noise, grain.
 export {
@@ -91,8 +91,28 @@ export {
   coarserBitsCost,
   cropCostStops,
   bodiesCompared,
+  sameGrainIso,
 } from './sensor/grainFigures.ts';
 export { freeToLiftFrom, grainWord } from './sensor/sensor.ts';
+
+// What a lens does to edges, and the target that is photographed for it.
+export { slantedEdge, EDGE_FREQUENCIES, type LinearPlane, type EdgeFault } from './lens/slantedEdge.ts';
+export { edgesOfPhoto, type PhotoParts, type PhotoEdges } from './lens/findEdges.ts';
+export { lensTest, type LensPhoto, type LensResult, type LensAtAperture, type LensFault } from './lens/lensTest.ts';
+export { targetPhoto, TARGET, type TargetShot } from './lens/simulatedTarget.ts';
+
+// Kits beside each other, and what an outing needs carried.
+export { withKit, sameView, shapeCrop, type Kit, type KitView } from './kits/withKit.ts';
+export { kitAtWork, kitAgainst, kitCost, type KitAtWork, type KitAgainst, type KitCost } from './kits/kitAtWork.ts';
+export {
+  lensForSegment,
+  smallestSet,
+  setOfLenses,
+  leavingHome,
+  type LensTable,
+  type LensSet,
+  type LensForSegment,
+} from './kits/lensSets.ts';
 
 // The detail integral.
 export { depthEdges, type DetailInputs } from './detail/detailModel.ts';
@@ -185,6 +205,24 @@ export {
   type Teaching,
   type SlowestTrusted,
 } from './learn/holdSeries.ts';
+export {
+  FOCUS_TARGETS,
+  FOCUS_SLOPE,
+  expectedFocusEv,
+  focusPosterior,
+  nextFocusEv,
+  darkestTrusted,
+  evOfFocus,
+  lockChance,
+  lockCurve,
+  lockRates,
+  focusOfTests,
+  type FocusTarget,
+  type FocusSetup,
+  type FocusTry,
+  type DarkestTrusted,
+  type LockRate,
+} from './learn/focusSeries.ts';
 export { FEWEST_PHOTOSITES, sensorFrom, type SensorAtIso, type MeasuredSensor } from './learn/photonTransfer.ts';
 export {
   TASTES,

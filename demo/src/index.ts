@@ -27,6 +27,8 @@ import {
   CARRIED_AT_FIRST,
   STARTER_BODIES,
   STARTER_LENSES,
+  glassOf,
+  sensorOf,
   type CeilingAnswer,
   type HoldSeries,
   type Place,
@@ -107,8 +109,8 @@ function light(ev100: number): Brief['light'] {
 }
 
 function kit(bodyLabel: string, lensLabel: string, focalMm: number): Brief['kit'] {
-  const { guessed: _body, ...sensor } = STARTER_BODIES.find(({ label }) => label === bodyLabel)!;
-  const { guessed: _lens, ...lens } = STARTER_LENSES.find(({ label }) => label === lensLabel)!;
+  const sensor = sensorOf(STARTER_BODIES.find(({ label }) => label === bodyLabel)!);
+  const lens = glassOf(STARTER_LENSES.find(({ label }) => label === lensLabel)!);
   return { sensor, lens: lensAt(lens, focalMm) };
 }
 

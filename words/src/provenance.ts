@@ -6,6 +6,7 @@ const PIECES = {
   hold: { one: 'frame', many: 'frames' },
   taste: { one: 'choice', many: 'choices' },
   ceiling: { one: 'look', many: 'looks' },
+  focus: { one: 'try', many: 'tries at focusing' },
 } as const;
 
 const LOGGED = { one: 'frame of the log', many: 'frames of the log' };

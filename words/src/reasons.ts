@@ -56,8 +56,8 @@ export function reasonWords(brief: Brief, reason: Reason): string {
       return depthWords(reason);
     case 'focus':
       if (reason.insteadEv !== null)
-        return `Too dark for continuous autofocus: single sees ${plainNumber(reason.insteadEv)}\u00a0EV further, ${plainNumber(reason.headroomEv)}\u00a0EV to spare.`;
-      return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare: aim at an edge with contrast.`;
+        return `Too dark for continuous autofocus: single sees ${plainNumber(reason.insteadEv)}\u00a0EV further, ${plainNumber(reason.headroomEv)}\u00a0EV to spare${testedWords(reason.from)}.`;
+      return `Autofocus is near its limit, ${plainNumber(reason.headroomEv)}\u00a0EV to spare${testedWords(reason.from)}: aim at an edge with contrast.`;
     case 'pattern':
       return patternWords(reason);
     case 'opens':
@@ -195,6 +195,8 @@ function clipsWords(brief: Brief, { clipsStops, heldIso, lessLightStops, remedie
 
 const ceilingRoom = (roomStops: number): string =>
   roomStops > 0.2 ? `${stopWords(roomStops)} under your ceiling` : 'your ceiling';
+
+const testedWords = (from: Provenance | null): string => (from ? `, from ${provenanceWords('focus', from)}` : '');
 
 const ceilingWords = (from: Provenance | null): string | null =>
   from && `The ceiling is from ${provenanceWords('ceiling', from)}.`;

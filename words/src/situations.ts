@@ -1,4 +1,4 @@
-import { STARTER_BODIES, STARTER_LENSES } from '@hushto/contract';
+import { glassOf, sensorOf, STARTER_BODIES, STARTER_LENSES } from '@hushto/contract';
 import {
   KNOWN_SCENES,
   lensAt,
@@ -114,8 +114,8 @@ export const STARTER_SITUATIONS: readonly StarterSituation[] = [
 export function briefFrom(start: StarterSituation): Brief {
   const thing = start.thing === null ? null : movingThing(start.thing)!;
   const scene = KNOWN_SCENES.find((candidate) => candidate.id === start.scene)!;
-  const { guessed: _body, ...sensor } = STARTER_BODIES.find((candidate) => candidate.label === start.body)!;
-  const { guessed: _lens, ...shelfLens } = STARTER_LENSES.find((candidate) => candidate.label === start.lens)!;
+  const sensor = sensorOf(STARTER_BODIES.find((candidate) => candidate.label === start.body)!);
+  const shelfLens = glassOf(STARTER_LENSES.find((candidate) => candidate.label === start.lens)!);
   const more = start.more ?? {};
   return {
     title: start.label,

@@ -300,8 +300,10 @@ describe('a reason', () =>
         [{ code: 'depth', nearM: 5, farM: 12, neededM: 9, far: true, approaching: false }, '5.0 m to 12 m is sharp, far short of the 9.0 m needed.'],
       ],
       focus: [
-        [{ code: 'focus', headroomEv: 0.4, insteadEv: null }, 'Autofocus is near its limit, 0.4 EV to spare: aim at an edge with contrast.'],
-        [{ code: 'focus', headroomEv: 0.4, insteadEv: 2 }, 'Too dark for continuous autofocus: single sees 2.0 EV further, 0.4 EV to spare.'],
+        [{ code: 'focus', headroomEv: 0.4, insteadEv: null, from: null }, 'Autofocus is near its limit, 0.4 EV to spare: aim at an edge with contrast.'],
+        [{ code: 'focus', headroomEv: 0.4, insteadEv: 2, from: null }, 'Too dark for continuous autofocus: single sees 2.0 EV further, 0.4 EV to spare.'],
+        [{ code: 'focus', headroomEv: 0.4, insteadEv: null, from }, 'Autofocus is near its limit, 0.4 EV to spare, from your 18 tries at focusing of 3 March: aim at an edge with contrast.'],
+        [{ code: 'focus', headroomEv: 0.4, insteadEv: 1, from }, 'Too dark for continuous autofocus: single sees 1.0 EV further, 0.4 EV to spare, from your 18 tries at focusing of 3 March.'],
       ],
       floor: [
         [floor, '1/160 s to 1/640 s look alike; slower is softer, faster is only grainier. Go faster if a face may turn.'],

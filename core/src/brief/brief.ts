@@ -79,9 +79,20 @@ export interface Sensor {
   slowestS: number;
   framesPerSecond: number;
   readoutS: number;
+  /** Where single autofocus gives up on a target of good contrast, EV at ISO 100, at an f-number. */
   focusLimit: { ev: number; fNumber: number };
+  /** What this body's own focus tests found beside the limit. */
+  focusTested?: FocusTested | undefined;
   id?: string | undefined;
   label?: string | undefined;
+}
+
+/** What focus tests of a body say of it, EV; unset where that was not tested. */
+export interface FocusTested {
+  /** What continuous autofocus loses against single, and a target of little contrast against an edge. */
+  continuousCostEv?: number | undefined;
+  lowContrastCostEv?: number | undefined;
+  from?: Provenance | undefined;
 }
 
 export interface Lens {

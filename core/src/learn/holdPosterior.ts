@@ -42,9 +42,11 @@ export function shutterOfDrift(x: number, focalLengthMm: number, toleranceMm: nu
  * Before any frame: θ normal round the starting value and its steadying (sd 1.5 stops, cut at 4), ln k normal round ln 2 (sd 0.35).
  * @param steadyingStops what stabiliser and stance add while the test is made, stops
  */
-export function holdPrior(steadyingStops: number): HoldPosterior {
-  requireRange('steadyingStops', steadyingStops, -20, 20);
-  const centre = DEFAULT_THRESHOLD + steadyingStops;
+export const holdPrior = (steadyingStops: number): HoldPosterior =>
+  thresholdPrior(DEFAULT_THRESHOLD + requireRange('steadyingStops', steadyingStops, -20, 20), DEFAULT_SLOPE);
+
+/** θ normal round a value (sd 1.5 stops, cut at 4), ln k normal round that of a slope (sd 0.35, cut at 3 sd). */
+export function thresholdPrior(threshold: number, slope: number): HoldPosterior {
   const nodes = (count: number, reach: number): number[] =>
     Array.from({ length: count }, (_, i) => -reach + (2 * reach * i) / (count - 1));
   const thetas: number[] = [];
@@ -52,8 +54,8 @@ export function holdPrior(steadyingStops: number): HoldPosterior {
   const weights: number[] = [];
   for (const away of nodes(THRESHOLD_NODES, THRESHOLD_REACH))
     for (const logAway of nodes(SLOPE_NODES, LOG_SLOPE_REACH)) {
-      thetas.push(centre + away);
-      slopes.push(DEFAULT_SLOPE * Math.exp(logAway));
+      thetas.push(threshold + away);
+      slopes.push(slope * Math.exp(logAway));
       weights.push(Math.exp(-0.5 * ((away / THRESHOLD_SD) ** 2 + (logAway / LOG_SLOPE_SD) ** 2)));
     }
   return { thetas, slopes, weights: normalised(Float64Array.from(weights)) };

@@ -1,4 +1,4 @@
-import type { Brief, FocusChoice } from '../brief/brief.ts';
+import type { Brief, FocusChoice, Sensor } from '../brief/brief.ts';
 import { FOCUS_LAG_S } from '../motion/subject.ts';
 import { depthOfField } from '../optics/depthOfField.ts';
 import type { Picture } from '../optics/picture.ts';
@@ -14,9 +14,12 @@ export interface Focusing {
 }
 
 /** What continuous autofocus loses against single, EV. Ours, until a body's own focus test. */
-export const CONTINUOUS_COST_EV = 2;
+const CONTINUOUS_COST_EV = 2;
+/** The same of a body, by its own focus test where it had one, EV. */
+export const continuousCostEv = ({ focusTested }: Sensor): number => focusTested?.continuousCostEv ?? CONTINUOUS_COST_EV;
 /** What a target of little contrast costs autofocus, EV. Ours. */
 const LOW_CONTRAST_COST_EV = 1;
+export const lowContrastCostEv = ({ focusTested }: Sensor): number => focusTested?.lowContrastCostEv ?? LOW_CONTRAST_COST_EV;
 
 /**
  * The mode a brief is focused in at an aperture, whatever the light: its own choice, else continuous where the subject moves along the
@@ -30,12 +33,12 @@ export function focusModeAt({ subject, kit, picture: wishes }: Brief, picture: P
 }
 
 /** @param spareEv light over the limit of single autofocus on a target of good contrast, EV */
-export function focusingOf({ subject, picture }: Brief, mode: FocusChoice, spareEv: number): Focusing {
-  const single = spareEv - (subject.lowContrast ? LOW_CONTRAST_COST_EV : 0);
+export function focusingOf({ subject, kit, picture }: Brief, mode: FocusChoice, spareEv: number): Focusing {
+  const single = spareEv - (subject.lowContrast ? lowContrastCostEv(kit.sensor) : 0);
   // What is set by hand asks nothing of autofocus, where one has chosen to.
   if (mode === 'zone' || mode === 'manual') return { mode, headroomEv: single, instead: false, gate: 'open' };
   if (mode === 'single') return { mode, headroomEv: single, instead: false, gate: gateAbove(single, 1, 0) };
-  const following = single - CONTINUOUS_COST_EV;
+  const following = single - continuousCostEv(kit.sensor);
   // Where the chosen one cannot see the other is taken if it can, unless it was the photographer's own choice.
   if (following < 0 && single >= 0 && !picture.focus)
     return { mode: 'single', headroomEv: single, instead: true, gate: gateAbove(single, 1, 0) };

@@ -8,7 +8,7 @@ import type { AgainstHush } from './against.ts';
 import { AIMS, type Aim } from './aims.ts';
 import { clippingOf, shadowOf, type Clipping, type Shadow } from './contrast.ts';
 import type { Figures } from './figures.ts';
-import { CONTINUOUS_COST_EV } from './focus.ts';
+import { continuousCostEv } from './focus.ts';
 import type { GateName } from './gates.ts';
 import { carriedDoublings, sureStops } from './handsOfBrief.ts';
 import { passes, type Choice } from './hushPoint.ts';
@@ -31,7 +31,7 @@ export type Reason =
   | { code: 'shallow'; depthM: number; narrower: { fNumber: number; depthM: number; grainStops: number } | null }
   | { code: 'opens'; lessEv: number }
   | ({ code: 'pattern' } & PatternReason)
-  | { code: 'focus'; headroomEv: number; insteadEv: number | null }
+  | { code: 'focus'; headroomEv: number; insteadEv: number | null; from: Provenance | null }
   | FloorReason
   | ({ code: 'clips' } & Clipping)
   | ({ code: 'shadow' } & Shadow)
@@ -123,7 +123,7 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     trade(situation, figures),
     handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
-    focus(candidate),
+    focus(situation, candidate),
     found('pattern', patternOf(situation, candidate)),
     opens(situation, candidate),
     shallow(situation, choice, figures),
@@ -349,8 +349,8 @@ function opens({ brief: { kit } }: Situation, { aperture, focusing, gates }: Can
   return lessEv > 0.1 && focusing.headroomEv - lessEv < 1 ? { code: 'opens', lessEv } : null;
 }
 
-function focus({ focusing: { headroomEv, instead }, gates }: Candidate): Reason | null {
-  return gates.focus === 'open' && !instead
-    ? null
-    : { code: 'focus', headroomEv, insteadEv: instead ? CONTINUOUS_COST_EV : null };
+function focus({ brief: { kit } }: Situation, { focusing: { headroomEv, instead }, gates }: Candidate): Reason | null {
+  if (gates.focus === 'open' && !instead) return null;
+  const from = kit.sensor.focusTested?.from ?? null;
+  return { code: 'focus', headroomEv, insteadEv: instead ? continuousCostEv(kit.sensor) : null, from };
 }

@@ -124,27 +124,38 @@ export interface BodiesCompared {
  * Above 0 the second is ahead. Depth of field is kept by scaling the f-number with the format, as for the same aperture diameter.
  */
 export function bodiesCompared(first: Sensor, second: Sensor, iso: number, viewCph: number): BodiesCompared {
-  const wanted = viewedSnr(first, iso, viewCph);
-  const lightOf = (body: Sensor): number => {
-    // The higher ISO that still gives the wanted signal to noise: it falls as ISO rises, so that halving finds it.
-    let [less, more] = [-16, 16];
-    for (let i = 0; i < 60; i++) {
-      const middle = (less + more) / 2;
-      if (viewedSnr(body, iso * 2 ** middle, viewCph) > wanted) less = middle;
-      else more = middle;
-    }
-    return (less + more) / 2;
-  };
   const depthFactor = second.heightMm / first.heightMm;
-  const sameFNumber = lightOf(second);
+  const sameFNumber = Math.log2(sameGrainIso({ sensor: first, crop: 1 }, { sensor: second, crop: 1 }, iso, viewCph) / iso);
   return { sameFNumber, sameDepth: sameFNumber - 2 * Math.log2(depthFactor), depthFactor };
 }
 
+/** A sensor and the linear crop of its height, ≥ 1. */
+interface CroppedSensor {
+  sensor: Sensor;
+  crop: number;
+}
+
+/**
+ * ISO equivalent at which the second sensor gives mid grey the grain the first has at `iso`, both seen at one size. Within 1e-9 stops, and
+ * 16 stops either side; beyond what a body can be set to, its light is reckoned on.
+ */
+export function sameGrainIso(first: CroppedSensor, second: CroppedSensor, iso: number, viewCph: number): number {
+  const wanted = viewedSnr(first, iso, viewCph);
+  // The higher ISO that still gives the wanted signal to noise: it falls as ISO rises, so that halving finds it.
+  let [less, more] = [-16, 16];
+  for (let i = 0; i < 60; i++) {
+    const middle = (less + more) / 2;
+    if (viewedSnr(second, iso * 2 ** middle, viewCph) > wanted) less = middle;
+    else more = middle;
+  }
+  return iso * 2 ** ((less + more) / 2);
+}
+
 /** Signal to noise as viewed when the light asks for an ISO, which the camera gives as far as it can go. */
-function viewedSnr(sensor: Sensor, iso: number, viewCph: number): number {
+function viewedSnr({ sensor, crop }: CroppedSensor, iso: number, viewCph: number): number {
   const noise = sensorNoiseOf(sensor);
   const camera = Math.min(sensor.maxIso, Math.max(sensor.baseIso, iso));
   // Below base ISO light is only gained by not clipping: as much as the photons bring.
   const signal = (midGreySignalE(noise, camera) * camera) / iso;
-  return signalToNoise(signal, readNoiseE(noise, camera)) * averagedOver(sensor, viewCph, 1);
+  return signalToNoise(signal, readNoiseE(noise, camera)) * averagedOver(sensor, viewCph, crop);
 }

@@ -1,4 +1,4 @@
-import { withHands } from '@hushto/contract';
+import { withTests } from '@hushto/contract';
 import { Download, Smartphone } from 'lucide-react';
 import { Link, useLocation } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
@@ -6,6 +6,7 @@ import { deckOfBrief, deckOfSheet } from '../domain/decks.ts';
 import type { Deck } from '../domain/decks.ts';
 import { takeFile } from '../domain/takeFile.ts';
 import { useLibrary } from '../state/library.ts';
+import { useOwnTests } from '../state/useTests.ts';
 import { Button, buttonLook } from './Button.tsx';
 import { PairPhone } from './PairPhone.tsx';
 import { Sheet } from './Sheet.tsx';
@@ -56,14 +57,15 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
 /** The brief or run sheet of the page one is on. */
 function useOpenDeck(): Deck | null {
   const { pathname } = useLocation();
-  const { briefs, runSheets, places, holds } = useLibrary(
-    useShallow(({ briefs, runSheets, places, holds }) => ({ briefs, runSheets, places, holds })),
+  const { briefs, runSheets, places } = useLibrary(
+    useShallow(({ briefs, runSheets, places }) => ({ briefs, runSheets, places })),
   );
+  const tests = useOwnTests();
   const [, kind, id] = pathname.split('/');
   const sheet = kind === 'outings' ? runSheets.find((stored) => stored.id === id) : undefined;
   const brief = kind === 'plan' || kind === 'card' ? briefs.find((stored) => stored.id === id) : undefined;
   const deck = sheet
-    ? deckOfSheet(sheet, briefs, places, holds)
-    : brief && deckOfBrief(brief.id, withHands(brief.document, holds));
+    ? deckOfSheet(sheet, briefs, places, tests)
+    : brief && deckOfBrief(brief.id, withTests(brief.document, tests));
   return deck && deck.stops.length > 0 ? deck : null;
 }

@@ -1,4 +1,4 @@
-import type { StoredBrief, StoredHold, StoredPlace, StoredRunSheet } from '@hushto/contract';
+import type { StoredBrief, OwnTests, StoredPlace, StoredRunSheet } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
 import { timed } from './runSheet.ts';
 
@@ -36,10 +36,10 @@ export function deckOfSheet(
   { id, document }: StoredRunSheet,
   briefs: readonly StoredBrief[],
   places: readonly StoredPlace[],
-  holds: readonly StoredHold[],
+  tests: OwnTests,
 ): Deck {
   const place = places.find((stored) => stored.id === document.placeId)?.document ?? null;
-  const stops = timed(document, briefs, place, holds).flatMap(({ segment, brief, ev100, fromMs, toMs, from, to }) =>
+  const stops = timed(document, briefs, place, tests).flatMap(({ segment, brief, ev100, fromMs, toMs, from, to }) =>
     brief && ev100 !== null
       ? [
           {

@@ -1,4 +1,4 @@
-import { withHands, type Place, type RunSheet, type Segment, type StoredBrief, type StoredHold } from '@hushto/contract';
+import { withTests, type OwnTests, type Place, type RunSheet, type Segment, type StoredBrief } from '@hushto/contract';
 import { lightAt, type Brief, type LightOfPlace, type PlannedStretch } from '@hushto/core';
 import { planWithoutLadder, type PlanAtLight } from '@hushto/core';
 import { sunAt } from '../sky/sun.ts';
@@ -59,7 +59,7 @@ export function timed(
   sheet: RunSheet,
   briefs: readonly StoredBrief[],
   place: Place | null,
-  holds: readonly StoredHold[] = [],
+  tests: OwnTests = { holds: [], focusTests: [] },
 ): TimedSegment[] {
   let atMs = momentOf(sheet.day, sheet.startsAt, sheet.timeZone);
   return sheet.segments.map((segment) => {
@@ -68,7 +68,7 @@ export function timed(
     const stored = briefs.find(({ id }) => id === segment.briefId)?.document ?? null;
     const middleMs = (fromMs + atMs) / 2;
     const ev100 = stored && expectedEv(segment, stored, place, sheet, middleMs);
-    const brief = stored && withHands({ ...stored, light: { ...stored.light, ev100: ev100! } }, holds);
+    const brief = stored && withTests({ ...stored, light: { ...stored.light, ev100: ev100! } }, tests);
     return {
       segment,
       fromMs,

@@ -148,7 +148,7 @@ describe('the light ahead of a place', () => {
 
 describe('Pocket', () => {
   let ids = 0;
-  const deck: Deck = deckOfSheet({ ...at, id: 'sheet', document: sheet }, briefs, places, []);
+  const deck: Deck = deckOfSheet({ ...at, id: 'sheet', document: sheet }, briefs, places, { holds: [], focusTests: [] });
   const open = (storage = memory(), today = '2027-01-14') => {
     return createPocket({
       deck,

@@ -22,7 +22,7 @@ import { Table } from '../../components/Table.tsx';
 import { cn } from '../../components/cn.ts';
 import { evText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
-import { useHands } from '../../state/useHands.ts';
+import { useTested } from '../../state/useTests.ts';
 import { useWhere } from '../../state/useWhere.ts';
 import { BriefText } from '../Plan/BriefText.tsx';
 import { CameraRows } from '../Plan/SetCamera.tsx';
@@ -51,7 +51,7 @@ function CardOf() {
 }
 
 function Card({ id, brief: written }: { id: string; brief: Brief }) {
-  const brief = useHands(written);
+  const brief = useTested(written);
   const plan = useMemo(() => planBrief(brief), [brief]);
   const caution = cautionWords(brief);
   const where = useWhere([brief.kit.sensor.label ?? '']);

@@ -1,4 +1,4 @@
-import { withHands, type Place, type StoredPlace } from '@hushto/contract';
+import { withTests, type Place, type StoredPlace } from '@hushto/contract';
 import { type Brief } from '@hushto/core';
 import { plainNumber } from '@hushto/words';
 import { Check, Plus, Trash2 } from 'lucide-react';
@@ -17,6 +17,7 @@ import { dayOf } from '../../sky/zoned.ts';
 import { addDocument, editDocument, undoDocument, useDocument } from '../../state/documents.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { addDemo, useLibrary } from '../../state/library.ts';
+import { useOwnTests } from '../../state/useTests.ts';
 import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
 import { PlaceText } from './PlaceText.tsx';
@@ -82,9 +83,9 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
   const [day, setDay] = useState(() => dayOf(Date.now(), place.timeZone));
   const { show } = useToasts();
   const briefStored = briefs.find(({ id }) => id === (chosen ?? lastOpen)) ?? briefs[0];
-  const holds = useLibrary((library) => library.holds);
+  const tests = useOwnTests();
   const written = briefStored?.document ?? null;
-  const brief: Brief | null = useMemo(() => written && withHands(written, holds), [written, holds]);
+  const brief: Brief | null = useMemo(() => written && withTests(written, tests), [written, tests]);
 
   const use = (ev100: number, backgroundStops: number | null): void => {
     if (!briefStored) return;

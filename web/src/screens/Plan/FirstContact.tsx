@@ -1,4 +1,4 @@
-import { sensorOf, type Body, type ShelfLensDocument } from '@hushto/contract';
+import { glassOf, sensorOf, type Body, type ShelfLensDocument } from '@hushto/contract';
 import { lensAt, planWithoutLadder, type Brief } from '@hushto/core';
 import { briefFrom, groupDigits, isoWords, STARTER_SITUATIONS } from '@hushto/words';
 import { useMemo, useState } from 'react';
@@ -31,8 +31,8 @@ function withOwn(brief: Brief, { body, lens, ceiling }: Own): Brief {
   };
 }
 
-const lensOf = ({ guessed: _guessed, ...shelf }: ShelfLensDocument, focalMm: number) =>
-  lensAt(shelf, Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
+const lensOf = (shelf: ShelfLensDocument, focalMm: number) =>
+  lensAt(glassOf(shelf), Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
 
 interface FirstContactProps {
   onPick: (brief: Brief) => void;

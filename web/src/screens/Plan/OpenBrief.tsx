@@ -23,7 +23,7 @@ import { lookedAt, VALLEY_REACH } from '../../domain/valley.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { useSettings } from '../../state/settings.ts';
 import { replaceDocument, useDocument, useTyped } from '../../state/documents.ts';
-import { useHands } from '../../state/useHands.ts';
+import { useTested } from '../../state/useTests.ts';
 import { BriefMenu } from './BriefMenu.tsx';
 import { BriefText } from './BriefText.tsx';
 import { Instrument } from './Instrument.tsx';
@@ -46,7 +46,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
     lookAt,
     lookAtTake,
   } = useCursor(useShallow(({ ev100, take, lookAt, lookAtTake }) => ({ ev100, take, lookAt, lookAtTake })));
-  const own = useHands(good);
+  const own = useTested(good);
   const here = useMemo(() => (looked === null ? own : inLight(own, looked)), [own, looked]);
   // A take that this light or an edit has left without a setting is the plan again.
   const made = useMemo(() => (take === null ? null : briefOfTake(here, take)), [here, take]);
@@ -54,7 +54,7 @@ export function OpenBrief({ stored }: { stored: StoredBrief }) {
   const plan = useMemo(() => planWithoutLadder(brief, VALLEY_REACH), [brief]);
   // The ladder follows when a drag comes to rest.
   const written = useSettled(good, LADDER_AFTER_MS);
-  const settled = useHands(written);
+  const settled = useTested(written);
   const settledHere = useMemo(() => (looked === null ? settled : inLight(settled, looked)), [settled, looked]);
   const rungs = useMemo(() => ladderFor(settled), [settled]);
   const look = useCallback(

@@ -1,4 +1,4 @@
-import { withHands } from '@hushto/contract';
+import { withTests } from '@hushto/contract';
 import { Check, X } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
@@ -9,6 +9,7 @@ import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../domain/decks.ts';
 import { type Deck } from '../../domain/decks.ts';
 import { keep, useLibrary } from '../../state/library.ts';
+import { useOwnTests } from '../../state/useTests.ts';
 import { createPocket, type PocketStore } from '../../state/pocket.ts';
 import { useWorksOffline } from '../../state/worker.ts';
 import { PocketView } from './PocketView.tsx';
@@ -25,15 +26,16 @@ export function PocketScreen() {
 
 function PocketOf() {
   const { id = '' } = useParams();
-  const { briefs, runSheets, places, holds } = useLibrary(
-    useShallow(({ briefs, runSheets, places, holds }) => ({ briefs, runSheets, places, holds })),
+  const { briefs, runSheets, places } = useLibrary(
+    useShallow(({ briefs, runSheets, places }) => ({ briefs, runSheets, places })),
   );
+  const tests = useOwnTests();
   const deck = useMemo(() => {
     const sheet = runSheets.find((stored) => stored.id === id);
-    if (sheet) return deckOfSheet(sheet, briefs, places, holds);
+    if (sheet) return deckOfSheet(sheet, briefs, places, tests);
     const stored = briefs.find((brief) => brief.id === id);
-    return stored ? deckOfBrief(id, withHands(stored.document, holds)) : null;
-  }, [id, briefs, runSheets, places, holds]);
+    return stored ? deckOfBrief(id, withTests(stored.document, tests)) : null;
+  }, [id, briefs, runSheets, places, tests]);
   if (deck && deck.stops.length > 0)
     return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
   return (

@@ -20,6 +20,7 @@ import { stretchesOf, timed } from '../../domain/runSheet.ts';
 import { dayOf, dayText, offsetText } from '../../sky/zoned.ts';
 import { addDocument, useDocument } from '../../state/documents.ts';
 import { addDemo, useLibrary } from '../../state/library.ts';
+import { useOwnTests } from '../../state/useTests.ts';
 import { useWhere } from '../../state/useWhere.ts';
 import { Checks } from './Checks.tsx';
 import { RunSheetSegments, type EditSheet } from './RunSheetSegments.tsx';
@@ -81,9 +82,10 @@ function RunSheets() {
 function OpenSheet({ stored }: { stored: StoredRunSheet }) {
   const sheet = stored.document;
   const { edit, issues, ...history } = useDocument('runSheets', stored.id);
-  const { briefs, places, holds } = useLibrary(useShallow(({ briefs, places, holds }) => ({ briefs, places, holds })));
+  const { briefs, places } = useLibrary(useShallow(({ briefs, places }) => ({ briefs, places })));
+  const tests = useOwnTests();
   const place = places.find(({ id }) => id === sheet.placeId)?.document ?? null;
-  const segments = useMemo(() => timed(sheet, briefs, place, holds), [sheet, briefs, place, holds]);
+  const segments = useMemo(() => timed(sheet, briefs, place, tests), [sheet, briefs, place, tests]);
   const budget = useMemo(() => budgetOf(sheet.carried, stretchesOf(segments)), [sheet.carried, segments]);
   const made = useMemo(() => {
     const planned = segments.flatMap(({ brief, plan }) => (brief && plan ? [{ brief, plan }] : []));

@@ -1,7 +1,6 @@
-import { withHands, type TasteSeries } from '@hushto/contract';
+import { withTests, type TasteSeries } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { Problem } from '../../components/Field.tsx';
 import { Select } from '../../components/Select.tsx';
@@ -11,6 +10,7 @@ import { settingsFor } from '../../domain/tasteSeries.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { useLibrary } from '../../state/library.ts';
+import { useOwnTests } from '../../state/useTests.ts';
 import { sceneFor } from '../../workers/scenes/names.ts';
 
 interface NewTasteProps {
@@ -21,7 +21,8 @@ interface NewTasteProps {
 
 /** Which brief the frames are of, and how large they will be looked at. */
 export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
-  const { briefs, holds } = useLibrary(useShallow(({ briefs, holds }) => ({ briefs, holds })));
+  const briefs = useLibrary((library) => library.briefs);
+  const tests = useOwnTests();
   const lastOpen = useLastOpen(({ briefId }) => briefId);
   const [briefId, setBriefId] = useState(() => (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.id ?? '');
   const stored = briefs.find(({ id }) => id === briefId);
@@ -30,13 +31,13 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
   const brief = written && { ...written, picture: { ...written.picture, viewCph: viewCph ?? written.picture.viewCph } };
   const taste = kind === 'taste';
   // Nothing to choose from where every faster frame is as good as the slower.
-  const few = brief && taste ? settingsFor(withHands(brief, holds)).length < 4 : false;
+  const few = brief && taste ? settingsFor(withTests(brief, tests)).length < 4 : false;
   const start = (): void => {
     if (!brief) return;
     const common = {
       title: taste ? brief.title : (brief.kit.sensor.label ?? 'A body'),
       day: new Date().toLocaleDateString('sv'),
-      brief: withHands(brief, holds),
+      brief: withTests(brief, tests),
       scene: sceneFor(brief),
       seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
       closed: false,

@@ -1,4 +1,4 @@
-import { sensorOf, type HoldSeries } from '@hushto/contract';
+import { glassOf, sensorOf, type HoldSeries } from '@hushto/contract';
 import { HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@hushto/core';
 import { capital, CONDITION_WORDS, stanceWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
@@ -49,12 +49,11 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
   const rated = Math.max(body?.stabiliserStops ?? 0, lens?.stabiliserStops ?? 0);
   const start = (): void => {
     if (!body || !lens) return;
-    const { guessed: _guessed, ...glass } = lens;
     onMade(
       addDocument('holds', {
         title: capital(stanceWords(conditions)),
         day: new Date().toLocaleDateString('sv'),
-        kit: { sensor: sensorOf(body, bodyId), lens: { ...lensAt(glass, focalMm), id: lensId } },
+        kit: { sensor: sensorOf(body, bodyId), lens: { ...lensAt(glassOf(lens), focalMm), id: lensId } },
         stabiliserStops: steadied === 'on' ? rated : 0,
         conditions,
         viewCph,

@@ -1,5 +1,5 @@
 import { lensAt, STABILISER_SHARE, stopsLabel, type Brief } from '@hushto/core';
-import { sensorOf, type Body, type ShelfLensDocument, type StoredLens } from '@hushto/contract';
+import { glassOf, sensorOf, type Body, type ShelfLensDocument, type StoredLens } from '@hushto/contract';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -76,9 +76,9 @@ export function BodyEditor({ brief, edit, close }: EditorProps & { close: () => 
 
 /** A brief with a lens of the shelf, held inside its range. */
 const withLens =
-  (id: string, { guessed: _guessed, ...shelf }: ShelfLensDocument, focalMm: number) =>
+  (id: string, shelf: ShelfLensDocument, focalMm: number) =>
   (brief: Brief): Brief => {
-    const taken = lensAt(shelf, Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
+    const taken = lensAt(glassOf(shelf), Math.min(shelf.focalToMm, Math.max(shelf.focalFromMm, focalMm)));
     return { ...brief, kit: { ...brief.kit, lens: { ...taken, id } } };
   };
 
