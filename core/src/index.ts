@@ -102,7 +102,8 @@ export { lensTest, type LensPhoto, type LensResult, type LensAtAperture, type Le
 export { targetPhoto, TARGET, type TargetShot } from './lens/simulatedTarget.ts';
 
 // Kits beside each other, and what an outing needs carried.
-export { withKit, sameView, shapeCrop, type Kit, type KitView } from './kits/withKit.ts';
+export { withKit, sameView, type Kit, type KitView } from './kits/withKit.ts';
+export { blindVerdict, BLIND_CHOICES, type BlindVerdict } from './kits/blindChoice.ts';
 export { kitAtWork, kitAgainst, kitCost, type KitAtWork, type KitAgainst, type KitCost } from './kits/kitAtWork.ts';
 export {
   lensForSegment,

@@ -13,6 +13,12 @@ const LightScreen = lazy(async () => ({ default: (await import('./screens/Light/
 const HoldScreen = lazy(async () => ({ default: (await import('./screens/You/HoldScreen.tsx')).HoldScreen }));
 const TasteScreen = lazy(async () => ({ default: (await import('./screens/You/TasteScreen.tsx')).TasteScreen }));
 const FiguresScreen = lazy(async () => ({ default: (await import('./screens/Kit/FiguresScreen.tsx')).FiguresScreen }));
+const BesideScreen = lazy(async () => ({ default: (await import('./screens/Kit/BesideScreen.tsx')).BesideScreen }));
+const BlindScreen = lazy(async () => ({ default: (await import('./screens/Kit/BlindScreen.tsx')).BlindScreen }));
+const CarryScreen = lazy(async () => ({ default: (await import('./screens/Kit/CarryScreen.tsx')).CarryScreen }));
+const LensScreen = lazy(async () => ({ default: (await import('./screens/Kit/LensScreen.tsx')).LensScreen }));
+const TargetScreen = lazy(async () => ({ default: (await import('./screens/Kit/TargetScreen.tsx')).TargetScreen }));
+const FocusScreen = lazy(async () => ({ default: (await import('./screens/You/FocusScreen.tsx')).FocusScreen }));
 const MeasureScreen = lazy(async () => ({ default: (await import('./screens/Kit/MeasureScreen.tsx')).MeasureScreen }));
 const RunSheetScreen = lazy(async () => ({ default: (await import('./screens/RunSheet/RunSheetScreen.tsx')).RunSheetScreen }));
 const FramesScreen = lazy(async () => ({ default: (await import('./screens/Log/FramesScreen.tsx')).FramesScreen }));
@@ -42,6 +48,12 @@ export function App() {
             <Route path="/you/taste/:id?" element={<TasteScreen />} />
             <Route path="/kit" element={<Navigate to="/kit/figures" replace />} />
             <Route path="/kit/figures" element={<FiguresScreen />} />
+            <Route path="/you/focus/:id?" element={<FocusScreen />} />
+            <Route path="/kit/beside" element={<BesideScreen />} />
+            <Route path="/kit/beside/blind/:id" element={<BlindScreen />} />
+            <Route path="/kit/carry" element={<CarryScreen />} />
+            <Route path="/kit/lens" element={<LensScreen />} />
+            <Route path="/kit/target" element={<TargetScreen />} />
             <Route path="/kit/measure" element={<MeasureScreen />} />
             <Route path="/data" element={<DataScreen />} />
             <Route path="/pocket/:id" element={<PocketScreen />} />

@@ -7,6 +7,21 @@ export { checkWords } from './checklist.ts';
 export { fieldClash } from './clash.ts';
 export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, FINISH_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
 export { briefFileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
+export {
+  aheadWords,
+  backgroundWords,
+  bagWords,
+  blindWords,
+  costWords,
+  equivalentWords,
+  EQUIVALENCE,
+  kitVerdict,
+  leavingWords,
+  lensFails,
+  rangeWords,
+  viewWords,
+  weightWords,
+} from './kits.ts';
 export { rungWords } from './ladder.ts';
 export { liftOrIsoWords } from './liftOrIso.ts';
 export { VERDICT_WORDS, frameShare, limitWords, logWords, lostRunWords, shutterOfHold, type LostRun } from './log.ts';

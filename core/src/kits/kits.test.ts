@@ -5,9 +5,10 @@ import type { Brief, Sensor } from '../brief/brief.ts';
 import { lensAt, type ShelfLens } from '../optics/zoomLens.ts';
 import { magnification } from '../optics/depthOfField.ts';
 import { grainAtIso, sameGrainIso } from '../sensor/grainFigures.ts';
+import { blindVerdict } from './blindChoice.ts';
 import { kitAgainst, kitAtWork, kitCost } from './kitAtWork.ts';
 import { leavingHome, lensForSegment, setOfLenses, smallestSet, type LensTable } from './lensSets.ts';
-import { sameView, shapeCrop, withKit } from './withKit.ts';
+import { cutToShape, sameView, withKit } from './withKit.ts';
 
 const zoom = (known: Partial<ShelfLens> = {}): ShelfLens => ({
   focalFromMm: 5,
@@ -35,12 +36,16 @@ describe('a kit at the view of another', () => {
     expect(view.focalLengthMm).to.be.closeTo(lens.focalLengthMm, 1e-9);
     expect(view.shown).to.be.closeTo(1, 1e-9);
     expect(view.crop).to.be.closeTo(1, 1e-9);
+    expect(view.kept).to.equal(1);
   });
 
   it('loses a ninth of its height from 4:3 to 3:2, and none of it from 3:2 to 4:3', () => {
     // Arithmetic of the shapes.
-    expect(1 / shapeCrop({ widthMm: 4, heightMm: 3 }, 3 / 2)).to.be.closeTo(8 / 9, 1e-12);
-    expect(shapeCrop(FULL_FRAME, 4 / 3)).to.equal(1);
+    const cut = cutToShape({ ...exampleBrief().kit.sensor, widthMm: 4, heightMm: 3, megapixels: 9 }, 3 / 2);
+    expect(cut.widthMm).to.equal(4);
+    expect(cut.heightMm).to.be.closeTo((3 * 8) / 9, 1e-12);
+    expect(cut.megapixels).to.be.closeTo(8, 1e-12);
+    expect(cutToShape({ ...exampleBrief().kit.sensor, ...FULL_FRAME }, 4 / 3)).to.include({ heightMm: 24, widthMm: 32 });
   });
 
   it('takes about half the focal length on four-thirds that it takes on full frame', () => {
@@ -57,9 +62,11 @@ describe('a kit at the view of another', () => {
         const brief = briefWith({ sensor: one, lens: { focalLengthMm }, subject: { distanceM } });
         const { sensor } = onFormat(other, 1).kit;
         const view = sameView(brief, { sensor, lens: zoom({ focalFromMm: primeMm, focalToMm: primeMm }) }, aspect);
+        // Height of the largest picture of a shape on a format.
+        const height = (format: { widthMm: number; heightMm: number }): number => Math.min(format.heightMm, format.widthMm / aspect);
         const size = (format: { widthMm: number; heightMm: number }, mm: number, crop: number): number =>
-          magnification(mm, distanceM) / (format.heightMm / crop);
-        const wanted = size(one, focalLengthMm, shapeCrop(one, aspect));
+          magnification(mm, distanceM) / (height(format) / crop);
+        const wanted = size(one, focalLengthMm, 1);
         // What is too long for the view shows only its share of it, and everything in it larger by as much.
         expect((size(other, view.focalLengthMm, view.crop) * view.shown) / wanted).to.be.closeTo(1, 1e-9);
       }),
@@ -128,6 +135,24 @@ describe('kits at work', () => {
     });
     expect(kitCost({ detail: 1, stops: 0 }, 100)).to.deep.equal({ more: 100, perStop: null, perTenth: null });
     expect(kitCost({ detail: 0.8, stops: -1 }, 100)).to.deep.equal({ more: 100, perStop: null, perTenth: null });
+  });
+});
+
+describe('blind choices between two kits', () => {
+  it('are weighed by the exact binomial test', () => {
+    // Counted by hand: of 2¹² ways 1 + 12 + 66 have two or fewer of a kind.
+    expect(blindVerdict(10, 12).byChance).to.be.closeTo((2 * 79) / 4096, 1e-12);
+    expect(blindVerdict(12, 12).byChance).to.be.closeTo(2 / 4096, 1e-12);
+    expect(blindVerdict(6, 12)).to.deep.equal({ of: 12, tookFirst: 6, byChance: 1, preferred: null });
+    expect([0, 2, 3, 9, 10, 12].map((took) => blindVerdict(took, 12).preferred)).to.deep.equal([
+      'second',
+      'second',
+      null,
+      null,
+      'first',
+      'first',
+    ]);
+    expect(blindVerdict(0, 0)).to.include({ byChance: 1, preferred: null });
   });
 });
 

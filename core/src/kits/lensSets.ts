@@ -1,7 +1,6 @@
 import type { Brief, Sensor } from '../brief/brief.ts';
 import type { ShelfLens } from '../optics/zoomLens.ts';
 import { kitAtWork } from './kitAtWork.ts';
-import { shapeCrop } from './withKit.ts';
 
 /** What a lens does for a stretch of an outing. */
 export interface LensForSegment {
@@ -25,9 +24,9 @@ const MOST_CROP = 2.5;
 export function lensForSegment(brief: Brief, sensor: Sensor, lens: ShelfLens, handsOf?: (brief: Brief) => Brief): LensForSegment {
   const aspect = brief.kit.sensor.widthMm / brief.kit.sensor.heightMm;
   const { plan, view, detailBits } = kitAtWork(brief, { sensor, lens, fNumber: null }, aspect, handsOf);
-  const crop = view.crop / shapeCrop(sensor, aspect);
-  const possible = plan.possible && view.shown >= NEARLY_ALL && crop <= MOST_CROP * brief.picture.crop;
-  return { possible, detailBits, shown: view.shown, crop };
+  const { shown, crop } = view;
+  const possible = plan.possible && shown >= NEARLY_ALL && crop <= MOST_CROP * brief.picture.crop;
+  return { possible, detailBits, shown, crop };
 }
 
 /** What a set of lenses gives in a stretch: the best of those that work, null where none does. */

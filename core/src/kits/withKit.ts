@@ -16,21 +16,22 @@ export interface Kit {
 /** How a kit gives a picture of a brief. */
 export interface KitView {
   focalLengthMm: number;
-  /** Linear crop of the sensor's height, ≥ 1: to the picture's shape, and to its view where the lens is too short. */
+  /** Share of the sensor that is left once it is cut to the picture's shape. */
+  kept: number;
+  /** Linear crop to the view where the lens is too short, ≥ 1. */
   crop: number;
-  /** Part of the crop that only makes the shape. */
-  shapeCrop: number;
   /** Share of the wanted picture's width and height it can show: 1, or less where the lens is too long. */
   shown: number;
 }
 
-/** Linear crop of a sensor's height that a picture of a shape costs, ≥ 1. @param aspect width over height, > 0 */
-export const shapeCrop = ({ widthMm, heightMm }: Pick<Sensor, 'widthMm' | 'heightMm'>, aspect: number): number =>
-  Math.max(1, requirePositive('aspect', aspect) / (widthMm / heightMm));
-
-/** Height on the sensor of the picture a brief makes, once cut to a shape, mm. */
-function pictureHeightMm({ kit: { sensor }, picture }: Brief, aspect: number): number {
-  return sensor.heightMm / picture.crop / shapeCrop(sensor, aspect);
+/** A sensor cut to a shape: as wide or as high as before, its pixels as large. @param aspect width over height, > 0 */
+export function cutToShape(sensor: Sensor, aspect: number): Sensor {
+  const own = sensor.widthMm / sensor.heightMm;
+  const narrower = requirePositive('aspect', aspect) / own;
+  if (Math.abs(narrower - 1) < 1e-9) return sensor;
+  const kept = Math.min(narrower, 1 / narrower);
+  const sides = narrower < 1 ? { widthMm: sensor.widthMm * kept } : { heightMm: sensor.heightMm * kept };
+  return { ...sensor, ...sides, megapixels: sensor.megapixels * kept };
 }
 
 /**
@@ -40,14 +41,19 @@ function pictureHeightMm({ kit: { sensor }, picture }: Brief, aspect: number): n
  */
 export function sameView(brief: Brief, { sensor, lens }: Pick<Kit, 'sensor' | 'lens'>, aspect: number): KitView {
   const { distanceM } = brief.subject;
-  const ofShape = shapeCrop(sensor, aspect);
-  const heightMm = sensor.heightMm / ofShape;
-  const wanted = (magnification(brief.kit.lens.focalLengthMm, distanceM) * heightMm) / pictureHeightMm(brief, aspect);
+  const shaped = cutToShape(sensor, aspect);
+  const heightMm = cutToShape(brief.kit.sensor, aspect).heightMm / brief.picture.crop;
+  const wanted = (magnification(brief.kit.lens.focalLengthMm, distanceM) * shaped.heightMm) / heightMm;
   // m = f/(s − f) solved for f.
   const wantedMm = (1000 * distanceM * wanted) / (1 + wanted);
   const focalLengthMm = Math.min(lens.focalToMm, Math.max(lens.focalFromMm, wantedMm));
   const given = wanted / magnification(focalLengthMm, distanceM);
-  return { focalLengthMm, crop: ofShape * Math.max(1, given), shapeCrop: ofShape, shown: Math.min(1, given) };
+  return {
+    focalLengthMm,
+    kept: shaped.megapixels / sensor.megapixels,
+    crop: Math.max(1, given),
+    shown: Math.min(1, given),
+  };
 }
 
 /**
@@ -57,9 +63,9 @@ export function sameView(brief: Brief, { sensor, lens }: Pick<Kit, 'sensor' | 'l
  */
 export function withKit(brief: Brief, kit: Kit, aspect: number): { brief: Brief; view: KitView } {
   const view = sameView(brief, kit, aspect);
-  const { sensor } = kit;
+  const sensor = cutToShape(kit.sensor, aspect);
   const lens = lensAt(kit.lens, view.focalLengthMm);
-  const own = { sensor: brief.kit.sensor, crop: brief.picture.crop * shapeCrop(brief.kit.sensor, aspect) };
+  const own = { sensor: cutToShape(brief.kit.sensor, aspect), crop: brief.picture.crop };
   const { isoCeiling: asked, viewCph } = brief.picture;
   const alike = sameGrainIso(own, { sensor, crop: view.crop }, asked, viewCph);
   const ceiling = Math.abs(Math.log2(alike / asked)) < 1e-6 ? asked : isoMarks.value(isoMarks.nearest(alike));

@@ -27,16 +27,20 @@ export const ROOMS = {
     says: 'What your hands hold, and how much grain you accept for how little blur. Plans go by it.',
     parts: [
       ['/you/steadiness', 'Steadiness'],
+      ['/you/focus', 'Focus in the dark'],
       ['/you/taste', 'Taste and ISO ceiling'],
     ],
   },
   kit: {
     name: 'Kit',
     to: '/kit',
-    says: 'What your sensor gives in the dark.',
+    says: 'What your bodies and lenses give in the dark, and which to carry.',
     parts: [
+      ['/kit/beside', 'Side by side'],
+      ['/kit/carry', 'Which lenses to carry'],
       ['/kit/figures', 'Figures of a body'],
       ['/kit/measure', 'Measure a sensor'],
+      ['/kit/lens', 'Test a lens'],
     ],
   },
 } as const satisfies Record<string, Room>;

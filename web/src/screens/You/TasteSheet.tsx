@@ -1,16 +1,11 @@
 import type { StoredTaste } from '@hushto/contract';
 import { shutterLabel } from '@hushto/core';
 import { capital, isoWords, shutterWords, stopWords, viewOf } from '@hushto/words';
-import { useRef } from 'react';
-import { Answers } from '../../components/Answers.tsx';
-import { Picture, useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
-import { Problem } from '../../components/Field.tsx';
+import { BlindPair } from '../../components/BlindPair.tsx';
 import { Finding } from '../../components/Finding.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
-import { useShortcuts } from '../../components/useShortcuts.ts';
-import { useSize } from '../../components/useSize.ts';
-import { pairJob, settingsFor, tasteStateOf, withChoice, type Pair, type TasteTest } from '../../domain/tasteSeries.ts';
+import { pairJob, settingsFor, tasteStateOf, withChoice, type TasteTest } from '../../domain/tasteSeries.ts';
 import { useDocument } from '../../state/documents.ts';
 import { SeriesFeet, UsedBy } from './SeriesFeet.tsx';
 import { foundOn, tasteWords } from './words.ts';
@@ -28,7 +23,6 @@ export function TasteSheet({ stored }: { stored: Stored }) {
   const choose = (left: boolean): void => {
     if (pair && !test.closed) change((before) => withChoice(before, pair, left));
   };
-  useShortcuts({ s: ['The left frame', () => choose(true)], l: ['The right frame', () => choose(false)] });
   const count = test.choices.length;
   return (
     <RoomSheet>
@@ -39,7 +33,7 @@ export function TasteSheet({ stored }: { stored: Stored }) {
               Choice {count + 1} of about {count + state.more}:{' '}
               <span className="font-normal text-quiet">which would you keep?</span>
             </h2>
-            <Pairs test={test} pair={pair} onChoose={choose} />
+            <BlindPair jobOf={(side, size) => pairJob(test, pair, side, size)} onChoose={choose} />
             <p className="text-quiet">
               {capital(viewOf(test.brief))}, as it will be seen: look from where you look at pictures. Alike? Take either; that is
               an answer too. The result is not shown before the end, so that it does not lead you.
@@ -59,44 +53,6 @@ export function TasteSheet({ stored }: { stored: Stored }) {
         />
       </section>
     </RoomSheet>
-  );
-}
-
-/** One of the two; pressing it keeps it. */
-const Side = ({ label, drawn, onKeep }: { label: string; drawn: Drawn; onKeep: () => void }) => (
-  <button
-    type="button"
-    className="min-w-0 cursor-pointer overflow-hidden rounded-sm bg-black"
-    aria-label={label}
-    onClick={onKeep}
-  >
-    <Picture drawn={drawn.picture} label="" className="size-full" />
-  </button>
-);
-
-/** Two frames beside each other; nothing tells which is which. */
-function Pairs({ test, pair, onChoose }: { test: TasteTest; pair: Pair; onChoose: (left: boolean) => void }) {
-  const box = useRef<HTMLDivElement>(null);
-  const { width, height } = useSize(box);
-  const ratio = Math.min(2, globalThis.devicePixelRatio || 1);
-  const size = { width: Math.round(((width - 16) / 2) * ratio), height: Math.round(height * ratio) };
-  const sized = size.width > 8;
-  const left = useDrawn('now', sized ? pairJob(test, pair, 'left', size) : null);
-  const right = useDrawn('kept', sized ? pairJob(test, pair, 'right', size) : null);
-  const failed = left.failed ?? right.failed;
-  return (
-    <>
-      <div className="grid grid-cols-2 gap-4 mt-2 mb-2.5 min-h-80 max-h-155 flex-[1_1_420px] max-sm:gap-2" ref={box}>
-        <Side label="Keep the left frame" drawn={left} onKeep={() => onChoose(true)} />
-        <Side label="Keep the right frame" drawn={right} onKeep={() => onChoose(false)} />
-      </div>
-      {failed !== null && <Problem>The frames cannot be drawn: {failed}</Problem>}
-      <Answers
-        low
-        first={{ label: 'The left one', letter: 's', onGive: () => onChoose(true) }}
-        second={{ label: 'The right one', letter: 'l', onGive: () => onChoose(false) }}
-      />
-    </>
   );
 }
 

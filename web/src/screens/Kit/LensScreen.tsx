@@ -1,0 +1,3 @@
+export function LensScreen() {
+  return null;
+}

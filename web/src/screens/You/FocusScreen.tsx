@@ -1,0 +1,3 @@
+export function FocusScreen() {
+  return null;
+}
