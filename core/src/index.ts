@@ -77,7 +77,7 @@ export { DEFAULT_STREAK_SHARE, DEFAULT_TRACKING_ERROR } from './motion/pan.ts';
 
 // The picture, and what glass does to it.
 export { magnification, defocusDiscMm, fullFrameEquivalentMm } from './optics/depthOfField.ts';
-export { diffractionMtf, defocusMtf, pixelMtf, gaussianMtf, lensBlurMm } from './optics/mtf.ts';
+export { type LensSharpness, diffractionMtf, defocusMtf, pixelMtf, gaussianMtf, lensBlurMm } from './optics/mtf.ts';
 export { VIEWING_CPH, pictureOf, rowsOf, viewedPixels } from './optics/picture.ts';
 export { widestFAt, lensAt, type ShelfLens } from './optics/zoomLens.ts';
 
@@ -98,7 +98,8 @@ export { freeToLiftFrom, grainWord } from './sensor/sensor.ts';
 // What a lens does to edges, and the target that is photographed for it.
 export { slantedEdge, EDGE_FREQUENCIES, type LinearPlane, type EdgeFault } from './lens/slantedEdge.ts';
 export { edgesOfPhoto, type PhotoParts, type PhotoEdges } from './lens/findEdges.ts';
-export { lensTest, type LensPhoto, type LensResult, type LensAtAperture, type LensFault } from './lens/lensTest.ts';
+export { halfContrast, type LensBlurFit } from './lens/lensBlur.ts';
+export { lensTest, sharpestOf, type LensPhoto, type LensResult, type LensAtAperture, type LensFault } from './lens/lensTest.ts';
 export { targetPhoto, TARGET, type TargetShot } from './lens/simulatedTarget.ts';
 
 // Kits beside each other, and what an outing needs carried.

@@ -23,6 +23,7 @@ export {
   weightWords,
 } from './kits.ts';
 export { rungWords } from './ladder.ts';
+export { cph, LENS_FAULT_WORDS, lensWords } from './lens.ts';
 export { liftOrIsoWords } from './liftOrIso.ts';
 export { VERDICT_WORDS, frameShare, limitWords, logWords, lostRunWords, shutterOfHold, type LostRun } from './log.ts';
 export * from './numbers.ts';

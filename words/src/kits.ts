@@ -107,15 +107,17 @@ export function lensFails({ shown, crop, possible }: LensForSegment): string | n
   return 'no setting';
 }
 
+const quoted = (title: string): string => `“${title}”`;
+
 /** What leaving a lens at home costs, over the stretches of an outing. @param kept share of the detail kept by stretch, null where nothing works any more */
 export function leavingWords(kept: readonly (number | null)[], titles: readonly string[]): string {
   const gone = titles.filter((_, i) => kept[i] === null);
   const worse = titles.flatMap((title, i) => {
     const share = kept[i];
-    return share !== null && share !== undefined && share < 1 - SAME ? [`${detailShare(1 - share)} of the detail at ${title}`] : [];
+    return share !== null && share !== undefined && share < 1 - SAME ? [`${detailShare(1 - share)} of the detail at ${quoted(title)}`] : [];
   });
   if (gone.length === 0 && worse.length === 0) return 'costs nothing';
-  return [...(gone.length > 0 ? [`nothing works at ${listed(gone)}`] : []), ...(worse.length > 0 ? [`costs ${listed(worse)}`] : [])].join('; ');
+  return [...(gone.length > 0 ? [`nothing works at ${listed(gone.map(quoted))}`] : []), ...(worse.length > 0 ? [`costs ${listed(worse)}`] : [])].join('; ');
 } // prettier-ignore
 
 /** "2 lenses, 1.3 kg". @param grams null where a weight is not known */

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { briefWith } from '../../test/briefs.ts';
 import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
 import { edgesOfPhoto, type PhotoEdges } from './findEdges.ts';
-import { lensBlurFit, lensBlurOfEdge } from './lensBlur.ts';
+import { halfContrast, lensBlurFit, lensBlurOfEdge } from './lensBlur.ts';
 import { lensTest, type LensPhoto } from './lensTest.ts';
 import { targetPhoto, type TargetShot } from './simulatedTarget.ts';
 import { slantedEdge, turned, type LinearPlane, type SlantedEdge } from './slantedEdge.ts';
@@ -228,5 +228,8 @@ describe('a lens test', () => {
     // Pixels of 4 µm and a blur of 1 px: 4 µm of lens at f/1, whose diffraction is next to nothing there.
     const { sigmaUm } = lensBlurOfEdge(edgeOf(drawnEdge({ degrees: 5, sigma: 1 })), 4, 1);
     expect(sigmaUm).to.be.closeTo(4, 0.1);
+    // And back: what the model expects of an edge is what one shows.
+    const edge = edgeOf(drawnEdge({ degrees: 3, sigma: 1 }));
+    expect(halfContrast(4, 4, 1) / edge.mtf50).to.be.closeTo(1, 0.03);
   });
 }); // prettier-ignore

@@ -64,6 +64,22 @@ function smallest(of: (x: number) => number, end: number): number {
   return (from + to) / 2;
 }
 
+/**
+ * Frequency at which a lens of a blur leaves half of the contrast, with pixel and diffraction, cycles per px: what an edge would show.
+ * @param pitchUm of the pixels, µm
+ */
+export function halfContrast(sigmaUm: number, pitchUm: number, fNumber: number): number {
+  const pitchMm = requirePositive('pitchUm', pitchUm) / 1000;
+  let [kept, lost] = [0, 1];
+  for (let i = 0; i < HALVINGS; i++) {
+    const middle = (kept + lost) / 2;
+    const contrast = knownMtf(middle, 0, pitchMm, fNumber) * gaussianMtf(middle / pitchMm, sigmaUm / 1000);
+    if (contrast > 0.5) kept = middle;
+    else lost = middle;
+  }
+  return kept;
+}
+
 /** A lens's blur at one aperture. */
 export interface BlurAtAperture {
   fNumber: number;

@@ -45,7 +45,7 @@ export interface LensResult {
   refused: { name: string; fNumber: number; fault: LensFault }[];
   /** Null where no photo counts. */
   fit: LensBlurFit | null;
-  /** Sharpest in the middle, and every other that cannot be told from it; null where no photo counts. */
+  /** See {@link sharpestOf}; null where no photo counts. */
   sharpest: { fNumber: number; alike: number[] } | null;
 }
 
@@ -58,7 +58,7 @@ const MOST_MISFIT = 0.09;
 /** Softer than this in the middle, px, is no lens stopped down anywhere. Ours. */
 const SOFTEST_PX = 8;
 const NINE_IN_TEN = 1.645;
-/** What cannot be told apart by eye on a print, share of the frequency. Ours. */
+/** What looks as sharp, share of the frequency. Ours. */
 const ALIKE_SHARE = 0.05;
 
 interface Middle {
@@ -159,11 +159,13 @@ function sharpnessOf(edges: readonly SlantedEdge[], pitchUm: number, { fNumber, 
   };
 }
 
-function sharpestOf(apertures: readonly LensAtAperture[]): LensResult['sharpest'] {
+/** The aperture that is sharpest in the middle, and every other that looks as sharp: within a twentieth, or as well as it is known. */
+export function sharpestOf(apertures: readonly Pick<LensAtAperture, 'fNumber' | 'centre'>[]): LensResult['sharpest'] {
   const [first, ...others] = apertures;
   if (!first) return null;
   const best = others.reduce((a, b) => (b.centre.mtf50Cph > a.centre.mtf50Cph ? b : a), first);
-  const least = Math.min(best.centre.lowCph, best.centre.mtf50Cph * (1 - ALIKE_SHARE));
-  const alike = apertures.filter(({ centre }) => centre.highCph >= least && centre.mtf50Cph >= least * (1 - ALIKE_SHARE));
+  const alike = apertures.filter(
+    ({ centre }) => centre.mtf50Cph >= best.centre.mtf50Cph * (1 - ALIKE_SHARE) || centre.highCph >= best.centre.lowCph,
+  );
   return { fNumber: best.fNumber, alike: alike.map(({ fNumber }) => fNumber) };
 }

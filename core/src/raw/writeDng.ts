@@ -19,19 +19,15 @@ const TYPES = {
 const FINE = 1_000_000;
 
 /**
- * A raw picture as DNG (Digital Negative 1.4: a TIFF 6.0 file), uncompressed, 16 bits a photosite, little-endian, with exposure in EXIF.
- * Its colour matrix is a placeholder: such files are for measuring, not for looking at.
+ * A raw picture as DNG (Digital Negative 1.4: a TIFF 6.0 file), uncompressed, 16 bits a photosite or packed to its own depth, little-endian,
+ * with exposure in EXIF. Its colour matrix is a placeholder: such files are for measuring, not for looking at.
  */
-export function writeDng({
-  width,
-  height,
-  values,
-  blackLevel,
-  whiteLevel,
-  iso,
-  shutterS,
-  fNumber,
-}: RawPicture): Uint8Array<ArrayBuffer> {
+export function writeDng(
+  { width, height, values, blackLevel, whiteLevel, iso, shutterS, fNumber, bits }: RawPicture,
+  { packed = false } = {},
+): Uint8Array<ArrayBuffer> {
+  const depth = packed ? bits : 16;
+  const rowBytes = Math.ceil((width * depth) / 8);
   const rational = (tag: number, value: number): Tag => ({ tag, type: 'rational', values: [Math.round(value * FINE), FINE] });
   const exif: Tag[] = [
     rational(33434, shutterS), // ExposureTime
@@ -43,7 +39,7 @@ export function writeDng({
     { tag: 254, type: 'long', values: [0] }, // NewSubfileType: the raw picture itself
     { tag: 256, type: 'long', values: [width] },
     { tag: 257, type: 'long', values: [height] },
-    { tag: 258, type: 'short', values: [16] }, // BitsPerSample
+    { tag: 258, type: 'short', values: [depth] }, // BitsPerSample
     { tag: 259, type: 'short', values: [1] }, // Compression: none
     { tag: 262, type: 'short', values: [32_803] }, // PhotometricInterpretation: colour filter array
     { tag: 271, type: 'ascii', values: 'hushto' },
@@ -52,7 +48,7 @@ export function writeDng({
     { tag: 274, type: 'short', values: [1] },
     { tag: 277, type: 'short', values: [1] }, // SamplesPerPixel
     { tag: 278, type: 'long', values: [height] }, // RowsPerStrip
-    { tag: 279, type: 'long', values: [2 * width * height] }, // StripByteCounts
+    { tag: 279, type: 'long', values: [rowBytes * height] }, // StripByteCounts
     { tag: 284, type: 'short', values: [1] },
     { tag: 33_421, type: 'short', values: [2, 2] }, // CFARepeatPatternDim
     { tag: 33_422, type: 'byte', values: [0, 1, 1, 2] }, // CFAPattern: red, green, green, blue
@@ -70,15 +66,26 @@ export function writeDng({
   const pixelsAt = exifAt + sizeOf(exif);
   put(main, 273, pixelsAt);
   put(main, 34_665, exifAt);
-  const file = new Uint8Array(pixelsAt + 2 * width * height);
+  const file = new Uint8Array(pixelsAt + rowBytes * height);
   const view = new DataView(file.buffer);
   view.setUint16(0, 0x4949, true); // little-endian
   view.setUint16(2, 42, true);
   view.setUint32(4, mainAt, true);
   writeDirectory(view, mainAt, main);
   writeDirectory(view, exifAt, exif);
-  for (let i = 0; i < values.length; i++) view.setUint16(pixelsAt + 2 * i, values[i]!, true);
+  if (packed) pack(file.subarray(pixelsAt), values, width, depth);
+  else for (let i = 0; i < values.length; i++) view.setUint16(pixelsAt + 2 * i, values[i]!, true);
   return file;
+}
+
+/** Numbers one after the other, the higher bit first, every row from a byte of its own: TIFF 6.0, FillOrder 1. */
+function pack(bytes: Uint8Array, values: Uint16Array, width: number, bits: number): void {
+  const rowBits = 8 * Math.ceil((width * bits) / 8);
+  for (let i = 0; i < values.length; i++)
+    for (let bit = 0; bit < bits; bit++) {
+      const at = Math.floor(i / width) * rowBits + (i % width) * bits + bit;
+      if ((values[i]! >> (bits - 1 - bit)) & 1) bytes[at >> 3]! |= 0x80 >> (at & 7);
+    }
 }
 
 function put(directory: Tag[], tag: number, value: number): void {

@@ -5,16 +5,50 @@ import { tiffProblem, tooLarge } from './fences.ts';
 /** Colour filter array, as PhotometricInterpretation. */
 const MOSAIC = 32_803;
 const GREEN = 1;
+/** “MM”, as a TIFF begins whose numbers have the higher byte first. */
+const BIG_ENDIAN = 0x4d4d;
 /** Longest side of the middle that is read, photosites: a million of one colour know their variance to a seventh of a per cent. */
 const MOST_SITES = 2000;
 
 type Directory = IFD & { subIFD?: Directory[]; exifIFD?: Directory };
 
+/** A raw picture as it lies in its file: every photosite, and how it was taken as far as it says so. */
+export interface RawSites {
+  width: number;
+  height: number;
+  numbers: Uint16Array;
+  /** Colours of the mosaic's first two rows: 0 red, 1 green, 2 blue. */
+  pattern: readonly number[];
+  blackLevel: number;
+  whiteLevel: number;
+  iso: number | null;
+  shutterS: number | null;
+  fNumber: number | null;
+  focalLengthMm: number | null;
+}
+
 /**
- * The photosites of one green of a raw file, with its exposure. Reads 16-bit DNGs, uncompressed or as utif2 unpacks them.
+ * The photosites of one green of a raw file, with its exposure.
  * @throws whatever the reader makes of a file that is no TIFF at all
  */
 export function readRawFile(name: string, file: ArrayBuffer): { frame: NamedSamples } | { problem: string } {
+  const sites = readRawSites(file);
+  if ('problem' in sites) return sites;
+  const { numbers, width, height, pattern, iso, shutterS, fNumber, whiteLevel } = sites;
+  if (!shutterS || !iso) return { problem: 'does not say its ISO and shutter speed.' };
+  const at = Math.max(
+    0,
+    pattern.findIndex((colour) => colour === GREEN),
+  );
+  // A lens without contacts says no f-number; what matters is that the two flats agree.
+  return { frame: { name, values: greenOf(numbers, width, height, at), iso, shutterS, fNumber: fNumber || 1, whiteLevel } };
+}
+
+/**
+ * Every photosite of a raw file. Reads DNGs of 10 to 16 bits, uncompressed, packed or not, and as utif2 unpacks them.
+ * @throws whatever the reader makes of a file that is no TIFF at all
+ */
+export function readRawSites(file: ArrayBuffer): RawSites | { problem: string } {
   const problem = tooLarge(file.byteLength) ?? tiffProblem(file);
   if (problem) return { problem };
   const directories = UTIF.decode(file) as Directory[];
@@ -27,29 +61,52 @@ export function readRawFile(name: string, file: ArrayBuffer): { frame: NamedSamp
   const [shutterS, fNumber] = [exif && first(exif, 33434), exif && first(exif, 33437)];
   const short = exif && first(exif, 34855);
   const iso = short === 65_535 ? ((exif && first(exif, 34866)) ?? short) : short;
-  if (!shutterS || !iso) return { problem: 'does not say its ISO and shutter speed.' };
   UTIF.decodeImage(file, raw);
   const { width, height, data } = raw;
-  if ((first(raw, 258) ?? 16) !== 16 || data.byteLength < 2 * width * height)
-    return { problem: 'packs its numbers in a way Hushto cannot read; convert it to uncompressed DNG.' };
-  const numbers = new Uint16Array(data.buffer.slice(data.byteOffset, data.byteOffset + 2 * width * height));
-  const pattern = raw.t33422 as number[] | undefined;
-  const at = Math.max(
-    0,
-    (pattern ?? [0, 1, 1, 2]).findIndex((colour) => colour === GREEN),
-  );
-  const bits = 2 ** 14 - 1;
+  const bits = first(raw, 258) ?? 16;
+  // What is not compressed comes as it lies in the file, the higher byte first where its numbers do.
+  const swapped = bits === 16 && first(raw, 259) === 1 && new DataView(file).getUint16(0) === BIG_ENDIAN;
+  const numbers = unpacked(swapped ? data.map((_, i) => data[i ^ 1]!) : data, width, height, bits);
+  if (!numbers) return { problem: 'packs its numbers in a way Hushto cannot read; convert it to uncompressed DNG.' };
   return {
-    frame: {
-      name,
-      values: greenOf(numbers, width, height, at),
-      iso,
-      shutterS,
-      // A lens without contacts says no f-number; what matters is that the two flats agree.
-      fNumber: fNumber || 1,
-      whiteLevel: first(raw, 50717) ?? bits,
-    },
+    width,
+    height,
+    numbers,
+    pattern: (raw.t33422 as number[] | undefined) ?? [0, 1, 1, 2],
+    blackLevel: first(raw, 50714) ?? 0,
+    whiteLevel: first(raw, 50717) ?? 2 ** Math.min(bits, 14) - 1,
+    iso: iso ?? null,
+    shutterS: shutterS ?? null,
+    fNumber: fNumber ?? null,
+    focalLengthMm: exif ? first(exif, 37386) : null,
   };
+}
+
+/**
+ * Numbers out of bytes. Of fewer than 16 bits they follow each other without gaps, the higher bit first, and every row begins at a byte:
+ * TIFF 6.0, sections 3 and 8, FillOrder 1; DNG 1.4, chapter 2. Null where the bytes do not suffice, or for other depths.
+ */
+export function unpacked(data: Uint8Array, width: number, height: number, bits: number): Uint16Array | null {
+  const twoBytes = 2 * width * height;
+  // utif2 gives what it decompresses in two bytes each, whatever the depth.
+  if (data.byteLength >= twoBytes && bits >= 8 && bits <= 16)
+    return new Uint16Array(data.buffer.slice(data.byteOffset, data.byteOffset + twoBytes));
+  const rowBytes = Math.ceil((width * bits) / 8);
+  if (bits < 10 || bits > 15 || data.byteLength < rowBytes * height) return null;
+  const numbers = new Uint16Array(width * height);
+  const mask = 2 ** bits - 1;
+  for (let y = 0, i = 0; y < height; y++) {
+    let [held, count, at] = [0, 0, y * rowBytes];
+    for (let x = 0; x < width; x++, i++) {
+      while (count < bits) {
+        held = ((held << 8) | data[at++]!) & 0x7fffff;
+        count += 8;
+      }
+      count -= bits;
+      numbers[i] = (held >> count) & mask;
+    }
+  }
+  return numbers;
 }
 
 const withInner = (directory: Directory): Directory[] => [

@@ -194,7 +194,7 @@ function Bag({ table, stretches, lenses, taken, onTaken, title }: BagProps) {
         <ul className="grid gap-0.5">
           {own.map((n) => (
             <li key={n}>
-              <b>{label(n)}</b> left at home {leavingWords(leavingHome(table, bag, n), titles)}.
+              <b>{label(n)}</b> left at home: {leavingWords(leavingHome(table, bag, n), titles)}.
             </li>
           ))}
         </ul>

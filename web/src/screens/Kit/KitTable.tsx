@@ -60,11 +60,11 @@ export function KitTable({ columns, shelf, view, aspect, onChange }: KitTablePro
     [
       'Focus and burst',
       ({ work: { plan } }) =>
-        `${focusText(plan.figures.focusHeadroomEv)}; ${plan.choice.burst === 1 ? 'one frame is' : `of ${plan.choice.burst} frames one is`} steady ${percent(plan.figures.burstProbability)} of the time`,
+        `${focusText(plan.figures.focusHeadroomEv)}; ${plan.choice.burst === 1 ? 'one frame is' : `of ${plan.choice.burst} frames one is`} steady ${percent(Math.min(plan.figures.burstProbability, 0.9999))} of the time`,
     ],
     ['As full frame', ({ work }) => equivalentWords(work.equivalent)],
     [
-      'Weight and price',
+      'Weight, price',
       ({ against }, n) => {
         const { grams, price } = carried[n]!;
         if (grams === null && price === null) return 'not entered';
@@ -80,7 +80,7 @@ export function KitTable({ columns, shelf, view, aspect, onChange }: KitTablePro
     <Table className="table-fixed max-sm:[&_tbody_tr]:grid max-sm:[&_tbody_tr]:auto-cols-fr max-sm:[&_tbody_tr]:grid-flow-col max-sm:[&_tbody_tr]:grid-rows-[auto_auto] max-sm:[&_th[scope=row]]:col-span-full max-sm:[&_th[scope=row]]:border-0 max-sm:[&_th[scope=row]]:pb-0">
       <thead className="max-sm:block">
         <tr className="max-sm:grid max-sm:auto-cols-fr max-sm:grid-flow-col">
-          <th scope="col" className="w-30 max-sm:hidden">
+          <th scope="col" className="w-32 max-sm:hidden">
             <span className="sr-only">Figure</span>
           </th>
           {columns.map(({ chosen, work }, n) => (
@@ -184,13 +184,15 @@ function KitFrame({ slot, name, work, view, aspect }: KitFrameProps) {
   const size = { width: Math.round(shown * ratio), height: Math.round((view === 'whole' ? shown / aspect : height) * ratio) };
   const drawn = useDrawn(slot, shown > 8 ? kitJob(work, view, size) : null);
   return (
-    <div ref={box} className="grid h-[max(9rem,25dvh)] place-items-center overflow-hidden rounded-sm bg-black">
+    <div ref={box} className="grid h-[max(9rem,25dvh)] items-center justify-start overflow-hidden">
       <Picture
         drawn={drawn.picture}
         label={`The frame of ${name}`}
-        className={view === 'whole' ? 'max-h-full max-w-full dim:brightness-86' : 'size-full dim:brightness-86'}
+        className={
+          view === 'whole' ? 'max-h-full max-w-full rounded-sm dim:brightness-86' : 'size-full rounded-sm dim:brightness-86'
+        }
       />
-      {drawn.failed !== null && <p className="p-2 text-on-picture">{drawn.failed}</p>}
+      {drawn.failed !== null && <p className="p-2">{drawn.failed}</p>}
     </div>
   );
 }

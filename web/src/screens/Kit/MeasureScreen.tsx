@@ -21,7 +21,8 @@ import { Table, TableScroll } from '../../components/Table.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { saveFile } from '../../components/saveFile.ts';
 import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
-import { keep, libraryNow, useLibrary } from '../../state/library.ts';
+import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
+import { keep, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
 
@@ -265,33 +266,17 @@ const figure = (value: number): string => (value >= 100 ? String(Math.round(valu
 
 const MEASURED = ['wellPerUm2', 'readInE', 'readOutE'] as const;
 
-/** Saves the figures to the body and to the briefs that carry it; one press undoes both. */
-async function saveTo(
-  body: StoredBody,
-  fit: MeasuredSensor,
-  sets: readonly SensorAtIso[],
-): Promise<{ say: string; undo: { label: string; run: () => void } }> {
+/** Keeps the figures with the body and in the briefs that carry it. */
+function saveTo(body: StoredBody, fit: MeasuredSensor, sets: readonly SensorAtIso[]): Promise<KeptMeasured> {
   const measured: MeasuredBody = { day: new Date().toLocaleDateString('sv'), sets: [...sets] };
   const before = body.document;
   const found = Object.fromEntries(MEASURED.map((key) => [key, fit[key]])) as unknown as MeasuredSensor;
   const guessed = before.guessed.filter((key) => !(MEASURED as readonly string[]).includes(key));
   const after: Body = { ...before, ...found, measured, guessed };
-  const carrying = libraryNow().briefs.filter(({ document: { kit } }) =>
-    kit.sensor.id ? kit.sensor.id === body.id : kit.sensor.label === before.label,
+  return keepMeasured(
+    before.label,
+    (which) => keep('bodies', which === 'after' ? after : before, body.id),
+    ({ kit: { sensor } }) => (sensor.id ? sensor.id === body.id : sensor.label === before.label),
+    (brief) => ({ ...brief, kit: { ...brief.kit, sensor: { ...brief.kit.sensor, ...found } } }),
   );
-  await keep('bodies', after, body.id);
-  for (const { id, document } of carrying)
-    await keep('briefs', { ...document, kit: { ...document.kit, sensor: { ...document.kit.sensor, ...found } } }, id);
-  const briefs =
-    carrying.length === 0 ? '' : ` ${carrying.length} ${carrying.length === 1 ? 'brief plans' : 'briefs plan'} with it.`;
-  return {
-    say: `${before.label} has its own figures now.${briefs}`,
-    undo: {
-      label: 'Undo',
-      run: () => {
-        void keep('bodies', before, body.id);
-        for (const { id, document } of carrying) void keep('briefs', document, id);
-      },
-    },
-  };
 }
