@@ -22,6 +22,7 @@ export {
   viewWords,
   weightWords,
 } from './kits.ts';
+export { focusSetupWords, focusTestWords, FOCUS_MODES, FOCUS_TARGET_WORDS } from './focusTest.ts';
 export { rungWords } from './ladder.ts';
 export { cph, LENS_FAULT_WORDS, lensWords } from './lens.ts';
 export { liftOrIsoWords } from './liftOrIso.ts';

@@ -310,7 +310,7 @@ interface FitProps {
 
 function Fit({ result: { fit }, lens, hidden, children }: FitProps) {
   const within = ({ value, standardError }: { value: number; standardError: number }): string =>
-    `${plainNumber(value)} ± ${plainNumber(1.645 * standardError)}`;
+    `${value.toFixed(2)} ± ${(1.645 * standardError).toFixed(2)}`;
   const { bestBlurUm, wideOpenFactor } = fit!;
   const rows: [name: string, found: string, shelf: number, truth: number | undefined][] = [
     ['Blur stopped down, µm', within(bestBlurUm), lens.bestBlurUm, hidden?.lens.bestBlurUm],
@@ -339,8 +339,8 @@ function Fit({ result: { fit }, lens, hidden, children }: FitProps) {
               <td>
                 <b>{found}</b>
               </td>
-              <td>{plainNumber(shelf)}</td>
-              {hidden && <td>{plainNumber(truth ?? 0)}</td>}
+              <td>{shelf.toFixed(2)}</td>
+              {hidden && <td>{(truth ?? 0).toFixed(2)}</td>}
             </tr>
           ))}
         </tbody>

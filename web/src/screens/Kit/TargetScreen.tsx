@@ -26,10 +26,11 @@ export function TargetScreen() {
       </div>
       <svg
         viewBox={`${-WIDE / 2} ${-HIGH / 2} ${WIDE} ${HIGH}`}
-        className="block w-full rounded-md border border-rule bg-white print:rounded-none print:border-0"
+        className="mx-auto block max-h-[calc(100dvh-8rem)] w-full print:max-h-none"
         role="img"
         aria-label="Five dark squares, each turned by five degrees, in the middle and towards the corners"
       >
+        <rect x={-WIDE / 2} y={-HIGH / 2} width={WIDE} height={HIGH} fill="#fff" />
         {TARGET.squares.map(([x, y]) => (
           <rect
             key={`${x} ${y}`}
