@@ -53,5 +53,4 @@ export interface OwnTests {
 }
 
 /** A brief with what this person's tests have shown: of their hands, and of the body's autofocus. */
-export const withTests = (brief: Brief, { holds, focusTests }: OwnTests): Brief =>
-  withFocus(withHands(brief, holds), focusTests);
+export const withTests = (brief: Brief, { holds, focusTests }: OwnTests): Brief => withFocus(withHands(brief, holds), focusTests);

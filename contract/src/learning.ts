@@ -42,6 +42,10 @@ export const HoldSeriesSchema = z.strictObject({
   closed: z.boolean().describe('whether the test is over'),
   note: z.string().max(500),
   frames: z.array(HeldFrameSchema).max(500),
+  reference: z
+    .strictObject({ at: z.iso.datetime(), blurPx: z.number().nonnegative().max(1000).describe('measured blur, viewed px') })
+    .describe('a frame of the same from a support: what lens, focus and raw conversion alone leave')
+    .optional(),
 });
 export type HoldSeries = z.infer<typeof HoldSeriesSchema>;
 

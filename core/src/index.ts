@@ -199,6 +199,8 @@ export {
   chanceCurve,
   burstBuys,
   steadierBy,
+  smearOfHands,
+  beyondHands,
   testedHands,
   farFromTested,
   againstStartingValue,

@@ -220,6 +220,38 @@ export function burstBuys(
   }));
 }
 
+/**
+ * Smear that hands alone made, px: what a frame has beyond one of the same from a support; blurs add up as their squares.
+ * @param blurPx, supportedPx lengths, ≥ 0, of the frame and of the one from a support
+ */
+export const smearOfHands = (blurPx: number, supportedPx: number): number =>
+  Math.sqrt(Math.max(0, blurPx * blurPx - supportedPx * supportedPx));
+
+/** Frames of a log by exposure: at so many of a speed and full-frame equivalent. */
+export interface ExposuresTaken {
+  shutterS: number;
+  equivalentMm: number;
+  frames: number;
+}
+
+/**
+ * How many frames of a log asked for more than these hands keep sharp, stance and stabiliser as tested: where a support would have served.
+ * @param confidence of the frames, 0 to 1 exclusive
+ */
+export function beyondHands(
+  setup: HoldSetup & { equivalentMm: number },
+  posterior: HoldPosterior,
+  confidence: number,
+  taken: readonly ExposuresTaken[],
+): { frames: number; beyond: number } {
+  const { median } = driftAtConfidence(posterior, confidence);
+  // The picture is looked at alike: drift goes with the equivalent focal length over the test's own.
+  const drift = ({ shutterS, equivalentMm }: ExposuresTaken): number =>
+    driftStops((setup.focalLengthMm * equivalentMm) / setup.equivalentMm, shutterS, setup.toleranceMm);
+  const count = (some: readonly ExposuresTaken[]): number => some.reduce((sum, { frames }) => sum + frames, 0);
+  return { frames: count(taken), beyond: count(taken.filter((one) => drift(one) > median)) };
+}
+
 /** Points a posterior is brought down to where two are set against each other. */
 const COMPARED = 199;
 

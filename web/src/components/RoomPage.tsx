@@ -25,7 +25,7 @@ export function RoomPage({ room, aside, children }: RoomPageProps) {
           <p className="text-quiet">{says}</p>
         </div>
         <nav className="-ml-3" aria-label={name}>
-          <ul>
+          <ul className="max-lg:flex max-lg:flex-wrap">
             {parts.map(([to, part]) => (
               <li key={to}>
                 <NavLink

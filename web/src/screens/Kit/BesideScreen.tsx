@@ -12,7 +12,7 @@ import { Message } from '../../components/Message.tsx';
 import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Select } from '../../components/Select.tsx';
-import { aspectOf, firstKits, kitNames, kitOf, SHAPES, shapeOf, type ChosenKit } from '../../domain/kitsBeside.ts';
+import { aspectOf, firstKits, kitNames, kitOf, lensForView, SHAPES, shapeOf, type ChosenKit } from '../../domain/kitsBeside.ts';
 import { newBlindLook } from '../../domain/kitLook.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useKitsBeside } from '../../state/kitsBeside.ts';
@@ -91,11 +91,8 @@ function Beside({ stored }: { stored: StoredBrief }) {
     );
   const add = (): void => {
     const next = bodies.find(({ id }) => !chosen.some(({ bodyId }) => bodyId === id)) ?? bodies[0];
-    const [like] = firstKits(
-      { ...stored, document: { ...brief, kit: { ...brief.kit, sensor: { ...brief.kit.sensor, id: next?.id } } } },
-      shelf,
-    );
-    if (next && like) choose(stored.id, [...chosen, { ...like, bodyId: next.id }]);
+    const lens = next && lensForView(brief, next, shelf);
+    if (next && lens) choose(stored.id, [...chosen, { bodyId: next.id, lensId: lens.id, fNumber: null }]);
   };
   const lookBlind = (): void => {
     const [first, second] = columns;

@@ -22,6 +22,7 @@ import { Popup } from '../../components/Popup.tsx';
 import { Select } from '../../components/Select.tsx';
 import { Table } from '../../components/Table.tsx';
 import { useSize } from '../../components/useSize.ts';
+import { cn } from '../../components/cn.ts';
 import { kitJob } from '../../domain/kitLook.ts';
 import type { ChosenKit, Shelf } from '../../domain/kitsBeside.ts';
 import { useDocument } from '../../state/documents.ts';
@@ -77,16 +78,22 @@ export function KitTable({ columns, shelf, view, aspect, onChange }: KitTablePro
     ],
   ];
   return (
-    <Table className="table-fixed max-sm:[&_tbody_tr]:grid max-sm:[&_tbody_tr]:auto-cols-fr max-sm:[&_tbody_tr]:grid-flow-col max-sm:[&_tbody_tr]:grid-rows-[auto_auto] max-sm:[&_th[scope=row]]:col-span-full max-sm:[&_th[scope=row]]:border-0 max-sm:[&_th[scope=row]]:pb-0">
+    <Table
+      className={cn(
+        'table-fixed max-sm:[&_tr]:grid max-sm:[&_tr]:gap-x-2 max-sm:[&_th[scope=row]]:col-span-full max-sm:[&_th[scope=row]]:border-0 max-sm:[&_th[scope=row]]:pb-0',
+        columns.length > 2 ? 'max-sm:[&_tr]:grid-cols-3' : 'max-sm:[&_tr]:grid-cols-2',
+      )}
+    >
       <thead className="max-sm:block">
-        <tr className="max-sm:grid max-sm:auto-cols-fr max-sm:grid-flow-col">
+        <tr>
           <th scope="col" className="w-32 max-sm:hidden">
             <span className="sr-only">Figure</span>
           </th>
           {columns.map(({ chosen, work }, n) => (
-            <th key={n} scope="col" className="border-0 whitespace-normal">
+            <th key={n} scope="col" className="min-w-0 border-0 whitespace-normal">
               <KitPicker
                 n={n}
+                few={columns.length < 3}
                 chosen={chosen}
                 work={work}
                 shelf={shelf}
@@ -184,7 +191,14 @@ function KitFrame({ slot, name, work, view, aspect }: KitFrameProps) {
   const size = { width: Math.round(shown * ratio), height: Math.round((view === 'whole' ? shown / aspect : height) * ratio) };
   const drawn = useDrawn(slot, shown > 8 ? kitJob(work, view, size) : null);
   return (
-    <div ref={box} className="grid h-[max(9rem,25dvh)] items-center justify-start overflow-hidden">
+    <div
+      ref={box}
+      className={cn(
+        'grid items-center justify-start overflow-hidden',
+        view === 'whole' ? 'max-h-[max(9rem,25dvh)] w-full' : 'h-[max(9rem,25dvh)]',
+      )}
+      style={view === 'whole' ? { aspectRatio: aspect } : undefined}
+    >
       <Picture
         drawn={drawn.picture}
         label={`The frame of ${name}`}
@@ -199,6 +213,8 @@ function KitFrame({ slot, name, work, view, aspect }: KitFrameProps) {
 
 interface KitPickerProps {
   n: number;
+  /** Whether there is room for body and lens beside each other. */
+  few: boolean;
   chosen: ChosenKit;
   work: KitAtWork;
   shelf: Shelf;
@@ -207,18 +223,26 @@ interface KitPickerProps {
 }
 
 const BY_PLAN = 'plan';
+/** A field that gives way where there is little room. */
+const SHRINKS = 'min-w-0 grid-cols-[minmax(0,1fr)]';
 const ORDER = ['First', 'Second', 'Third'] as const;
 
 /** What a kit is made of. */
-function KitPicker({ n, chosen, work, shelf, onChange, onAway }: KitPickerProps) {
+function KitPicker({ n, few, chosen, work, shelf, onChange, onAway }: KitPickerProps) {
   const { widestF, narrowestF } = work.brief.kit.lens;
   const marks = Array.from({ length: apertureMarks.last - apertureMarks.first + 1 }, (_, i) =>
     apertureMarks.value(apertureMarks.first + i),
   ).filter((mark) => mark >= apertureMarks.value(apertureMarks.nearest(widestF)) * 0.99 && mark <= narrowestF * 1.01);
   return (
-    <div className="grid grid-cols-2 gap-x-2 gap-y-1.5 text-left text-15 font-normal text-ink max-lg:grid-cols-1">
+    <div
+      className={cn(
+        'grid gap-x-2 gap-y-1.5 text-left text-15 font-normal text-ink max-lg:grid-cols-1',
+        few ? 'grid-cols-2' : 'grid-cols-1',
+      )}
+    >
       <Select
         hideLabel
+        className={SHRINKS}
         label={`${ORDER[n]!} body`}
         value={chosen.bodyId}
         options={shelf.bodies.map(({ id, document }) => ({ value: id, label: document.label }))}
@@ -226,20 +250,21 @@ function KitPicker({ n, chosen, work, shelf, onChange, onAway }: KitPickerProps)
       />
       <Select
         hideLabel
+        className={SHRINKS}
         label={`${ORDER[n]!} lens`}
         value={chosen.lensId}
         options={shelf.lenses.map(({ id, document }) => ({ value: id, label: document.label }))}
         onChange={(lensId) => onChange({ ...chosen, lensId, fNumber: null })}
       />
-      <div className="col-span-full flex items-center gap-1.5">
+      <div className="col-span-full flex items-center gap-1.5 max-sm:flex-wrap">
         <Select
           hideLabel
-          className="min-w-0 flex-1"
+          className={cn(SHRINKS, 'flex-1 max-sm:basis-full')}
           label={`${ORDER[n]!} aperture`}
           value={chosen.fNumber === null ? BY_PLAN : String(apertureMarks.nearest(chosen.fNumber))}
           options={[
-            { value: BY_PLAN, label: 'Aperture as planned' },
-            ...marks.map((mark) => ({ value: String(apertureMarks.nearest(mark)), label: `At ${apertureLabel(mark)}` })),
+            { value: BY_PLAN, label: 'f/ as planned' },
+            ...marks.map((mark) => ({ value: String(apertureMarks.nearest(mark)), label: apertureLabel(mark) })),
           ]}
           onChange={(value) => onChange({ ...chosen, fNumber: value === BY_PLAN ? null : apertureMarks.value(Number(value)) })}
         />

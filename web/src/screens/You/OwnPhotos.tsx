@@ -1,4 +1,5 @@
 import type { HoldSeries } from '@hushto/contract';
+import { smearOfHands } from '@hushto/core';
 import { plainNumber, shutterWords } from '@hushto/words';
 import { Check, X } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -36,19 +37,40 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
     setPhotos(read.sort((a, b) => (a.takenAt?.getTime() ?? 0) - (b.takenAt?.getTime() ?? 0)));
   };
   const confirm = (): void => {
+    const rounded = (px: number): number => Math.round(px * 100) / 100;
+    const supported = photos.find(({ verdict, blurPx }) => verdict === 'support' && blurPx !== null);
     edit((before) =>
-      photos.reduce(
-        (grown, { shutterS, sharp, blurPx, takenAt }) =>
-          withFrame(
-            grown,
-            { shutterS, sharp, how: 'photo', ...(blurPx === null ? {} : { blurPx: Math.round(blurPx * 100) / 100 }) },
-            takenAt ?? new Date(),
-          ),
-        before,
-      ),
+      photos
+        .filter(({ verdict }) => verdict !== 'support')
+        .reduce(
+          (grown, { shutterS, verdict, blurPx, takenAt }) =>
+            withFrame(
+              grown,
+              { shutterS, sharp: verdict === 'sharp', how: 'photo', ...(blurPx === null ? {} : { blurPx: rounded(blurPx) }) },
+              takenAt ?? new Date(),
+            ),
+          supported
+            ? {
+                ...before,
+                reference: { at: (supported.takenAt ?? new Date()).toISOString(), blurPx: rounded(supported.blurPx!) },
+              }
+            : before,
+        ),
     );
     setPhotos([]);
   };
+  /** A frame from a support changes what the others show of the hands. */
+  const judge = (n: number, verdict: TestPhoto['verdict']): void =>
+    setPhotos((before) => {
+      const changed = before.map((other, i) => (i === n ? { ...other, verdict } : other));
+      const supported = changed.find((one) => one.verdict === 'support')?.blurPx;
+      if (verdict !== 'support' || supported === null || supported === undefined) return changed;
+      return changed.map((one) =>
+        one.verdict === 'support' || one.blurPx === null
+          ? one
+          : { ...one, verdict: smearOfHands(one.blurPx, supported) <= 2 ? ('sharp' as const) : ('soft' as const) },
+      );
+    });
   return (
     <>
       <DropFiles
@@ -66,7 +88,10 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
       ))}
       {photos.length > 0 && (
         <Sheet title={`${photos.length} ${photos.length === 1 ? 'photo' : 'photos'} read`} wide onClose={() => setPhotos([])}>
-          <p className="text-quiet">Two pixels as viewed are still crisp. Change what your eyes see otherwise.</p>
+          <p className="text-quiet">
+            Two pixels as viewed are still crisp. Change what your eyes see otherwise. One frame of the same from a support says
+            how much of it is lens and focus; that is taken off the others.
+          </p>
           <TableScroll label="Photos and verdicts">
             <Table>
               <thead>
@@ -94,14 +119,13 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                         fit
                         label={`Verdict on ${photo.name}`}
                         hideLabel
-                        value={photo.sharp ? 'sharp' : 'soft'}
+                        value={photo.verdict}
                         options={[
                           { value: 'sharp', label: 'Sharp' },
                           { value: 'soft', label: 'Soft' },
+                          { value: 'support', label: 'From a support' },
                         ]}
-                        onChange={(verdict) =>
-                          setPhotos(photos.map((other, i) => (i === n ? { ...other, sharp: verdict === 'sharp' } : other)))
-                        }
+                        onChange={(verdict) => judge(n, verdict)}
                       />
                     </td>
                     <td>

@@ -8,6 +8,7 @@ import { Button } from '../../components/Button.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { hiddenShutter, withFrame, withoutLast, type HoldTest, type EditSeries } from '../../domain/holdSeries.ts';
 import { OwnPhotos } from './OwnPhotos.tsx';
+import { Support } from './Support.tsx';
 import { SimulatedCamera } from './SimulatedCamera.tsx';
 
 interface TakeFramesProps {
@@ -64,6 +65,7 @@ export function TakeFrames({ stored, edit, test }: TakeFramesProps) {
           After {frames.length} frames the speed is known to within {stopsText(test.trusted.widthStops)}.
           {frames.length < FEWEST_TESTED && ' That is few: plans leave it out until there are six.'}
         </p>
+        <Support series={series} />
         {simulated && <Truth series={series} />}
         {!simulated && <OwnPhotos series={series} edit={edit} />}
         <div className="flex items-center justify-between mt-auto">

@@ -1,5 +1,5 @@
 import type { HoldSeries } from '@hushto/contract';
-import { pictureOf, shutterMarks, smearOfEdges, viewedPixels } from '@hushto/core';
+import { pictureOf, shutterMarks, smearOfEdges, smearOfHands, viewedPixels } from '@hushto/core';
 import { askPhoto } from '../../workers/photos.ts';
 
 /** A photo of a hold test as read: its speed, the smear of its edges, and the verdict proposed. */
@@ -10,7 +10,8 @@ export interface TestPhoto {
   takenAt: Date | null;
   /** Smear, px of the picture as viewed; null where the photo has too few edges to tell. */
   blurPx: number | null;
-  sharp: boolean;
+  /** A frame from a support is none of the hands’: it says what the rest of the camera leaves. */
+  verdict: 'sharp' | 'soft' | 'support';
   /** What is odd about it, in a sentence. */
   doubt: string | null;
 }
@@ -34,6 +35,7 @@ export async function readTestPhoto(file: File, series: HoldSeries, signal?: Abo
   const mmPerPx = picture.heightMm / Math.min(width, height);
   const { sigmaPx } = edges!;
   const blurPx = sigmaPx === null ? null : viewedPixels(smearOfEdges(sigmaPx) * mmPerPx, picture);
+  const ownPx = blurPx === null ? null : smearOfHands(blurPx, series.reference?.blurPx ?? 0);
   const { focalLengthMm: focal, takenAt } = exif;
   const otherLens = focal !== null && Math.abs(focal / lens.focalLengthMm - 1) > FOCAL_SLACK;
   return {
@@ -41,12 +43,12 @@ export async function readTestPhoto(file: File, series: HoldSeries, signal?: Abo
     shutterS: shutterMarks.value(shutterMarks.nearest(exif.shutterS!)),
     takenAt,
     blurPx,
-    sharp: blurPx === null || blurPx <= 2,
+    verdict: ownPx === null || ownPx <= 2 ? 'sharp' : 'soft',
     doubt: otherLens
       ? `taken at ${Math.round(focal)} mm, not the ${Math.round(lens.focalLengthMm)} of this test`
-      : blurPx === null
+      : ownPx === null
         ? 'too few edges to tell; look yourself'
-        : Math.abs(blurPx - 2) < CLOSE_PX
+        : Math.abs(ownPx - 2) < CLOSE_PX
           ? 'close; look yourself'
           : null,
   };
