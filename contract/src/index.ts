@@ -3,6 +3,8 @@ export * from './brief.ts';
 export * from './briefFile.ts';
 export * from './errors.ts';
 export * from './focus.ts';
+export * from './jsonFile.ts';
+export * from './kitFile.ts';
 export * from './hands.ts';
 export * from './kinds.ts';
 export * from './kitTests.ts';

@@ -1,7 +1,7 @@
 import { BriefSchema, readBriefFile, writeBriefFile } from '@hushto/contract';
 import { expect } from 'chai';
 import { exampleBrief } from '../../core/test/briefs.ts';
-import { briefFileProblems, fieldIssues } from './fieldIssues.ts';
+import { fileProblems, fieldIssues } from './fieldIssues.ts';
 
 type Loose = Record<string, unknown>;
 
@@ -47,7 +47,7 @@ describe('what is wrong with a file of briefs', () => {
   const file = (): string => writeBriefFile([exampleBrief()]);
   const problemsOf = (text: string) => {
     const read = readBriefFile(text);
-    return 'briefs' in read ? [] : briefFileProblems(read);
+    return 'briefs' in read ? [] : fileProblems(read);
   };
   const lineWith = (text: string, part: string): number => text.slice(0, text.indexOf(part)).split('\n').length;
 

@@ -1,5 +1,4 @@
-import { briefFaultOf, type FieldIssue, type ReadBriefFile } from '@hushto/contract';
-import type { Brief } from '@hushto/core';
+import { briefFaultOf, type FieldIssue, type UnreadFile } from '@hushto/contract';
 import type { z } from 'zod';
 import { problemWords } from './problems.ts';
 
@@ -60,14 +59,14 @@ function explain(issue: Issue): FieldIssue[] {
   }
 }
 
-/** What is wrong with a file of briefs, line by line; the path is empty for the file as a whole. */
+/** What is wrong with a file, line by line; the path is empty for the file as a whole. */
 export interface FileProblem {
   line: number;
   path: string;
   message: string;
 }
 
-export function briefFileProblems(read: Exclude<ReadBriefFile, { briefs: Brief[] }>): FileProblem[] {
+export function fileProblems(read: UnreadFile): FileProblem[] {
   if ('notJson' in read) {
     const { line, column } = read.notJson;
     return [{ line, path: '', message: `This is not JSON: something is wrong at column ${column}.` }];

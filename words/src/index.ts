@@ -6,7 +6,7 @@ export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
 export { fieldClash } from './clash.ts';
 export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, FINISH_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
-export { briefFileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
+export { fileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';
 export {
   aheadWords,
   backgroundWords,

@@ -25,15 +25,15 @@ export function kitVerdict(first: Named, second: Named, { detail, stops }: KitAg
   }
   if (Math.abs(detail - 1) < SAME) return `${first.name} and ${second.name} keep the same detail ${view}.`;
   const [ahead, behind, times] = detail > 1 ? [first, second, detail] : [second, first, 1 / detail];
-  const more = `${ahead.name} keeps ${moreDetail(times)} than ${behind.name} ${view}`;
+  const more = `${ahead.name} keeps ${moreDetail(times)} ${behind.name} ${view}`;
   const worth = stops === null ? 'more than six stops of light' : `${stopWords(Math.abs(stops))} of light`;
   return stops !== null && Math.abs(stops) < NO_LIGHT ? `${more}.` : `${more}: worth ${worth}.`;
 }
 
-/** "a third more detail", "twice the detail". @param times above 1 */
+/** "a third more detail than", "2.4 times the detail of". @param times above 1 */
 function moreDetail(times: number): string {
-  if (times > 1.9) return `${plainNumber(times)} times the detail`;
-  return `${detailShare(times - 1)} more detail`;
+  if (times > 1.9) return `${plainNumber(times)} times the detail of`;
+  return `${detailShare(times - 1)} more detail than`;
 }
 
 /** What a kit is ahead of another in light, as a cell of a table. */

@@ -4,6 +4,8 @@ import {
   briefFileToday,
   BRIEF_FILE_SCHEMA_PATH,
   ErrorReplySchema,
+  kitFileJsonSchema,
+  KIT_FILE_SCHEMA_PATH,
   storedSchema,
 } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
@@ -12,10 +14,11 @@ import { Readable } from 'node:stream';
 import { z } from 'zod';
 import type { Documents } from '../documents.ts';
 
-/** Files of briefs: their published schema, every brief as one file, and taking one in whole or not at all. */
+/** Files of briefs and of kits: their published schemas, every brief as one file, and taking one in whole or not at all. */
 export function briefFileRoutes({ orm, store }: { orm: MikroORM; store: Documents<'briefs'> }): FastifyPluginAsyncZod {
   return async (app) => {
     app.get(BRIEF_FILE_SCHEMA_PATH.replace('/api', ''), { schema: { hide: true } }, () => briefFileJsonSchema());
+    app.get(KIT_FILE_SCHEMA_PATH.replace('/api', ''), { schema: { hide: true } }, () => kitFileJsonSchema());
     app.get(
       '/briefs/file',
       { schema: { tags: ['briefs'], description: 'Every brief as one file.', response: { 200: BriefFileSchema } } },

@@ -20,8 +20,7 @@ const MOST_APERTURES = 6;
 
 /** Whole stops from the widest aperture down: what a lens test takes. */
 export function testApertures({ widestF, narrowestF }: Pick<Lens, 'widestF' | 'narrowestF'>): number[] {
-  const first = apertureMarks.nearest(widestF);
-  return Array.from({ length: MOST_APERTURES }, (_, stop) => apertureMarks.value(Math.min(apertureMarks.last, first + 3 * stop)))
-    .filter((fNumber) => fNumber <= narrowestF * 1.01)
-    .filter((fNumber, n, all) => all.indexOf(fNumber) === n);
+  const [first, last] = [apertureMarks.nearest(widestF), apertureMarks.nearest(narrowestF)];
+  const stops = Math.min(MOST_APERTURES, Math.floor((last - first) / 3) + 1);
+  return Array.from({ length: stops }, (_, stop) => apertureMarks.value(first + 3 * stop));
 }

@@ -20,6 +20,7 @@ import { useLastOpen } from '../../state/lastOpen.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useOwnTests } from '../../state/useTests.ts';
 import { BlindLooks } from './BlindLooks.tsx';
+import { KitFiles } from './KitFiles.tsx';
 import { KitTable, type KitColumn } from './KitTable.tsx';
 
 /** Two or three kits at the same brief: what each would set, what that gives, and what it costs. */
@@ -119,6 +120,7 @@ function Beside({ stored }: { stored: StoredBrief }) {
             <Plus aria-hidden="true" /> Add a third kit
           </Button>
           <BlindLooks openId={null} />
+          <KitFiles />
         </>
       }
     >

@@ -35,6 +35,7 @@ import { useLastOpen } from '../../state/lastOpen.ts';
 import { useLibrary } from '../../state/library.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { GrainSwatches } from './GrainSwatches.tsx';
+import { KitFiles } from './KitFiles.tsx';
 import { WhereOptionsMenu } from './WhereOptions.tsx';
 
 /** What a body gives at every ISO and size, what lifting costs, and which of two bodies is ahead. */
@@ -99,6 +100,7 @@ function Figures() {
                 : 'A crop of 1.4× costs a stop of light, 2× costs two.'}
             </p>
           </div>
+          <KitFiles />
         </>
       }
     >

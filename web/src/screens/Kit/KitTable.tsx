@@ -230,9 +230,8 @@ const ORDER = ['First', 'Second', 'Third'] as const;
 /** What a kit is made of. */
 function KitPicker({ n, few, chosen, work, shelf, onChange, onAway }: KitPickerProps) {
   const { widestF, narrowestF } = work.brief.kit.lens;
-  const marks = Array.from({ length: apertureMarks.last - apertureMarks.first + 1 }, (_, i) =>
-    apertureMarks.value(apertureMarks.first + i),
-  ).filter((mark) => mark >= apertureMarks.value(apertureMarks.nearest(widestF)) * 0.99 && mark <= narrowestF * 1.01);
+  const [first, last] = [apertureMarks.nearest(widestF), apertureMarks.nearest(narrowestF)];
+  const marks = Array.from({ length: last - first + 1 }, (_, i) => apertureMarks.value(first + i));
   return (
     <div
       className={cn(

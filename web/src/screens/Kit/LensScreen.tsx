@@ -10,7 +10,7 @@ import {
   type LensSharpness,
 } from '@hushto/core';
 import { cph, dayWords, LENS_FAULT_WORDS, lensWords, plainNumber } from '@hushto/words';
-import { FlaskConical, Save, SquareDashed, TriangleAlert } from 'lucide-react';
+import { FileOutput, FlaskConical, Save, SquareDashed, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
@@ -22,7 +22,9 @@ import { NumberField } from '../../components/NumberField.tsx';
 import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { Select } from '../../components/Select.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
+import { saveFile } from '../../components/saveFile.ts';
 import { useToasts } from '../../components/toast.ts';
+import { lensCsv } from '../../domain/kitFile.ts';
 import { hiddenLens, testApertures, type HiddenLens } from '../../domain/simulatedLens.ts';
 import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
 import { keep, useLibrary } from '../../state/library.ts';
@@ -181,6 +183,15 @@ function Bench({ body, lens }: { body: StoredBody; lens: StoredLens }) {
           <Button look="bare" size="s" onClick={simulate} disabled={reading !== null}>
             <FlaskConical aria-hidden="true" /> Try with the simulated camera
           </Button>
+          {measured && (
+            <Button
+              look="bare"
+              size="s"
+              onClick={() => saveFile(`lens ${lens.document.label}`, 'csv', lensCsv(lens.document.label, measured))}
+            >
+              <FileOutput aria-hidden="true" /> CSV of what is kept
+            </Button>
+          )}
         </DropFiles>
         <Refusals result={result} problems={taken.problems} />
         {taken.unknown.map((photo, n) => (

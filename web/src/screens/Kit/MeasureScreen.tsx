@@ -10,7 +10,7 @@ import {
   type SensorAtIso,
 } from '@hushto/core';
 import { dayWords, groupDigits, isoWords, transferWords } from '@hushto/words';
-import { FileDown, FlaskConical, Save, TriangleAlert } from 'lucide-react';
+import { FileDown, FileOutput, FlaskConical, Save, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { DropFiles } from '../../components/DropFiles.tsx';
@@ -20,6 +20,7 @@ import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { saveFile } from '../../components/saveFile.ts';
+import { sensorCsv } from '../../domain/kitFile.ts';
 import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
 import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
 import { keep, useLibrary } from '../../state/library.ts';
@@ -153,6 +154,17 @@ function Bench({ body }: { body: StoredBody }) {
           >
             <FileDown aria-hidden="true" /> Its DNGs as files
           </Button>
+          {body.document.measured && (
+            <Button
+              look="bare"
+              size="s"
+              onClick={() =>
+                saveFile(`sensor ${body.document.label}`, 'csv', sensorCsv(body.document.label, body.document.measured!))
+              }
+            >
+              <FileOutput aria-hidden="true" /> CSV of what is kept
+            </Button>
+          )}
         </DropFiles>
         {problems.map((problem) => (
           <p key={problem} className="text-warn" role="alert">

@@ -1,11 +1,12 @@
 import { readBriefFile, writeBriefFile } from '@hushto/contract';
 import type { Brief } from '@hushto/core';
-import { briefFileProblems, type FileProblem } from '@hushto/words';
-import { Download, Printer, TriangleAlert, Upload } from 'lucide-react';
+import { fileProblems, type FileProblem } from '@hushto/words';
+import { Download, Printer, Upload } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { FileButton } from '../../components/FileButton.tsx';
+import { RefusedFile } from '../../components/RefusedFile.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 
 interface BriefFilesProps {
@@ -17,16 +18,13 @@ interface BriefFilesProps {
   onTakenIn: (briefs: readonly Brief[]) => void;
 }
 
-/** Problems of a file that are listed; it seldom has more than one cause. */
-const MOST_PROBLEMS = 5;
-
 /** Briefs out to a file and in again, and the card to print. A wrong file is refused with its lines, and nothing of it is taken. */
 export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps) {
   const [refused, setRefused] = useState<{ name: string; problems: readonly FileProblem[] } | null>(null);
   const take = async (file: File): Promise<void> => {
     const read = readBriefFile(await file.text());
     if ('briefs' in read) onTakenIn(read.briefs);
-    else setRefused({ name: file.name, problems: briefFileProblems(read) });
+    else setRefused({ name: file.name, problems: fileProblems(read) });
   };
   return (
     <div className="flex flex-wrap gap-x-1 gap-y-0 mt-1.5 px-2 pt-1.5 border-t border-t-rule">
@@ -42,23 +40,7 @@ export function BriefFiles({ id, title, these, all, onTakenIn }: BriefFilesProps
       <Link className={buttonLook({ look: 'bare', size: 's' })} to={`/card/${id}`}>
         <Printer aria-hidden="true" /> Card
       </Link>
-      {refused && (
-        <div className="basis-full px-2 pt-1 leading-5" role="alert">
-          <p className="font-strong text-warn">
-            <TriangleAlert className="inline-block size-3.5 align-[-2px]" aria-hidden="true" /> Nothing was taken from “
-            {refused.name}”:
-          </p>
-          <ul className="mt-1 wrap-anywhere">
-            {refused.problems.slice(0, MOST_PROBLEMS).map(({ line, path, message }) => (
-              <li key={`${line}${path}`}>
-                <b>Line {line}</b>
-                {path && `, ${path}`}: {message}
-              </li>
-            ))}
-            {refused.problems.length > MOST_PROBLEMS && <li>And {refused.problems.length - MOST_PROBLEMS} more.</li>}
-          </ul>
-        </div>
-      )}
+      {refused && <RefusedFile {...refused} />}
     </div>
   );
 }
