@@ -265,7 +265,7 @@ describe('You, taste; and Kit', () => {
     await input.setInputFiles([{ name: 'notes.dng', mimeType: 'image/x-adobe-dng', buffer: Buffer.from('no raw file at all') }]);
     await page.getByText(/“notes.dng” (is no raw file|holds no raw picture)/).waitFor();
     await input.setInputFiles(asFiles);
-    await page.getByRole('heading', { name: 'What 16 frames say' }).waitFor();
+    await page.getByRole('heading', { name: 'What 24 frames say' }).waitFor();
     const gains = await page.getByRole('row', { name: /^ISO.100 / }).innerText();
     expect(gains).to.match(/ ± /);
     await page

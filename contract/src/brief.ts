@@ -41,6 +41,14 @@ export const SensorSchema = z.strictObject({
   wellPerUm2: within(50, 20_000, 'electrons a square micrometre holds at ISO 100'),
   readInE: within(0, 100, 'read noise before the amplifier, electrons'),
   readOutE: within(0, 1000, 'read noise after the amplifier at base ISO, electrons'),
+  highGain: z
+    .strictObject({
+      fromIso: within(25, 10_000_000, 'ISO'),
+      readInE: within(0, 100, 'read noise before the amplifier, electrons'),
+      readOutE: within(0, 1000, 'read noise after it, reckoned back to base ISO, electrons'),
+    })
+    .describe('the second gain of a sensor that has two')
+    .optional(),
   stabiliserStops: within(0, 10, 'rated stops'),
   fastestS: within(1 / 64_000, 1, 's'),
   slowestS: within(1 / 1000, 3600, 's'),
@@ -222,6 +230,17 @@ export const MeasuredSchema = z.strictObject({
         fullE: figureWithError,
         signalDn: z.number(),
         varianceDn: z.number(),
+        pattern: z
+          .strictObject({
+            rowE: within(0, 1000, 'rows against each other, electrons'),
+            columnE: within(0, 1000, 'columns against each other, electrons'),
+            fixedE: within(0, 1000, 'photosites against each other, the same in every frame, electrons'),
+          })
+          .optional(),
+        colours: z
+          .strictObject({ red: within(0, 100, 'against green'), blue: within(0, 100, 'against green') })
+          .describe('light of the flat frames on red and blue photosites')
+          .optional(),
       }),
     )
     .min(1)

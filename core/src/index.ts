@@ -227,6 +227,7 @@ export {
   type DarkestTrusted,
   type LockRate,
 } from './learn/focusSeries.ts';
+export { type Pattern } from './learn/pattern.ts';
 export { FEWEST_PHOTOSITES, sensorFrom, type SensorAtIso, type MeasuredSensor } from './learn/photonTransfer.ts';
 export {
   TASTES,

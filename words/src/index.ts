@@ -37,6 +37,7 @@ export { saidPlan, saidSchools } from './say.ts';
 export { CAUSE_WORDS, causeWords, LEARNT_WORDS, softnessWords } from './softness.ts';
 export { isPlural, subjectWords } from './subject.ts';
 export { capital, listed, lowerFirst, sentences } from './text.ts';
+export { gainWords, patternWords } from './sensor.ts';
 export { heldToWords, supportWords, type HeldTo } from './support.ts';
 export { transferWords } from './transfer.ts';
 export { unreadableWords } from './unreadable.ts';

@@ -74,6 +74,8 @@ export interface Sensor {
   wellPerUm2: number;
   readInE: number;
   readOutE: number;
+  /** The second gain of a sensor that has two, as measured: from which ISO on, and its read noises. */
+  highGain?: { fromIso: number; readInE: number; readOutE: number } | undefined;
   stabiliserStops: number;
   fastestS: number;
   slowestS: number;

@@ -1,4 +1,6 @@
 import { requirePositive } from '../numerics/require.ts';
+import type { HighGain } from '../sensor/sensor.ts';
+import { patternOf, type Pattern } from './pattern.ts';
 
 /** Raw numbers of one photosite colour of a frame, with how they were taken. */
 export interface RawSamples {
@@ -8,6 +10,10 @@ export interface RawSamples {
   fNumber: number;
   /** Number at which the converter ends. */
   whiteLevel: number;
+  /** Photosites in a row of `values`; unset where their places are not known, and with them no pattern is told. */
+  width?: number | undefined;
+  /** Mean of the red and the blue photosites over black, against that of these; unset where they were not read. */
+  colours?: { red: number; blue: number } | undefined;
 }
 
 /** Two evenly lit frames and two with the cap on, all at one ISO. */
@@ -30,6 +36,10 @@ export interface SensorAtIso {
   readNoiseE: Measured;
   /** Electrons until the converter ends; the pixel's own well at base ISO. */
   fullE: Measured;
+  /** What stands in the dark frames in the same place each time; unset where places are not known. */
+  pattern?: Pattern | undefined;
+  /** Light on red and blue photosites of the flat frames against green; unset where they were not read. */
+  colours?: { red: number; blue: number } | undefined;
   /** Mean signal over the dark, in numbers, and its variance without that of the dark: the point on the transfer curve. */
   signalDn: number;
   varianceDn: number;
@@ -93,6 +103,8 @@ export function photonTransfer({ flats, darks }: TransferSet): TransferResult {
       fullE: { value: gain * range, standardError: gain * range * gainError },
       signalDn,
       varianceDn,
+      ...(darks[0].width === undefined ? {} : { pattern: patternOf(darks, darks[0].width, gain) }),
+      ...(flats[0].colours === undefined ? {} : { colours: flats[0].colours }),
     },
   };
 }
@@ -103,14 +115,50 @@ export interface MeasuredSensor {
   readInE: number;
   /** At base ISO, e−. */
   readOutE: number;
+  /** The second gain, where the sets ask for one. */
+  highGain?: HighGain | undefined;
 }
+
+/** By how much two fits must be better than one, χ²: two figures more are worth it once in some thousands by chance alone. */
+const TWO_GAINS = 16;
+/** Fewest sets to either side of a split: two figures are fitted to each. */
+const FEWEST_SETS = 2;
+
+/**
+ * A body's figures from its sets: one fit of read noise over all ISOs, or one below and one from some ISO on where that is much the better
+ * (a sensor of two gains), and cleaner. See {@link oneGain} for the fit.
+ * @param pitchUm pixel pitch, µm  @param baseIso of the body  @throws RangeError without any set
+ */
+export function sensorFrom(sets: readonly SensorAtIso[], pitchUm: number, baseIso: number): MeasuredSensor {
+  const sorted = [...sets].sort((a, b) => a.iso - b.iso);
+  const single = oneGain(sorted, pitchUm, baseIso);
+  const splits = sorted.map((_, at) => at).filter((at) => at >= FEWEST_SETS && sorted.length - at >= FEWEST_SETS);
+  let best: { chi: number; low: MeasuredSensor; high: MeasuredSensor; fromIso: number } | null = null;
+  for (const at of splits) {
+    const [below, above] = [sorted.slice(0, at), sorted.slice(at)];
+    const [low, high] = [oneGain(below, pitchUm, baseIso), oneGain(above, pitchUm, baseIso)];
+    const chi = misfit(below, low, baseIso) + misfit(above, high, baseIso);
+    // A second gain is there to read less: what only fits noise better is none.
+    if (high.readInE < low.readInE && (!best || chi < best.chi)) best = { chi, low, high, fromIso: above[0]!.iso };
+  }
+  if (!best || misfit(sorted, single, baseIso) - best.chi < TWO_GAINS) return single;
+  const { low, high, fromIso } = best;
+  return { ...low, highGain: { fromIso, readInE: high.readInE, readOutE: high.readOutE } };
+}
+
+/** χ² of measured read noises against a fit. */
+const misfit = (sets: readonly SensorAtIso[], { readInE, readOutE }: MeasuredSensor, baseIso: number): number =>
+  sets.reduce((sum, { iso, readNoiseE: { value, standardError } }) => {
+    const fitted = Math.hypot(readInE, (readOutE * baseIso) / iso);
+    return sum + ((value - fitted) / Math.max(standardError, 1e-3 * value)) ** 2;
+  }, 0);
 
 /**
  * Fits read² = in² + (out·base/ISO)² to what was measured by least squares on its squares, weighted by their errors; the well from the
  * set nearest base ISO. With one ISO alone the noise is all taken for that before the amplifier.
  * @param pitchUm pixel pitch, µm  @param baseIso of the body  @throws RangeError without any set
  */
-export function sensorFrom(sets: readonly SensorAtIso[], pitchUm: number, baseIso: number): MeasuredSensor {
+function oneGain(sets: readonly SensorAtIso[], pitchUm: number, baseIso: number): MeasuredSensor {
   requirePositive('sets', sets.length);
   const points = sets.map(({ iso, readNoiseE: { value, standardError } }) => ({
     u: (requirePositive('baseIso', baseIso) / iso) ** 2,

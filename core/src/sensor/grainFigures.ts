@@ -12,9 +12,18 @@ import {
 } from './sensor.ts';
 
 /** Noise figures of a body. */
-export function sensorNoiseOf({ widthMm, heightMm, megapixels, wellPerUm2, baseIso, readInE, readOutE }: Sensor): SensorNoise {
+export function sensorNoiseOf({
+  widthMm,
+  heightMm,
+  megapixels,
+  wellPerUm2,
+  baseIso,
+  readInE,
+  readOutE,
+  highGain,
+}: Sensor): SensorNoise {
   const { pitchMm } = pictureOf(widthMm, heightMm, megapixels, 1, 1);
-  return { pitchUm: pitchMm * 1000, wellPerUm2, baseIso, readInE, readOutE };
+  return { pitchUm: pitchMm * 1000, wellPerUm2, baseIso, readInE, readOutE, highGain };
 }
 
 /** Whole stops of ISO a body has, from its base up; base itself where it is between marks. */

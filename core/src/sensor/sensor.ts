@@ -16,7 +16,18 @@ export interface SensorNoise {
   readInE: number;
   /** Read noise after the amplifier at base ISO, e−; falls as ISO rises. */
   readOutE: number;
+  /** The second gain of a sensor that has two: from which ISO on, and its read noises, that after the amplifier reckoned back to base. */
+  highGain?: HighGain | undefined;
 }
+
+export interface HighGain {
+  fromIso: number;
+  readInE: number;
+  readOutE: number;
+}
+
+/** An ISO counts as another's from this share of it on: marks are a quarter apart. */
+const SAME_ISO = 0.98;
 
 /** Electrons a pixel holds at base ISO: well per µm² × pitch² × 100/base. */
 export function fullWellE(sensor: SensorNoise): number {
@@ -30,9 +41,11 @@ export function midGreySignalE(sensor: SensorNoise, meteredIso: number): number 
 
 /** Read noise, e− rms, at a camera ISO. */
 export function readNoiseE(sensor: SensorNoise, cameraIso: number): number {
-  const readOutE = (sensor.readOutE * sensor.baseIso) / cameraIso;
+  const { highGain } = sensor;
+  const { readInE, readOutE: atBase } = highGain && cameraIso >= SAME_ISO * highGain.fromIso ? highGain : sensor;
+  const readOutE = (atBase * sensor.baseIso) / cameraIso;
   // Not hypot: hundreds of settings are asked about in a plan, and it is several times slower.
-  return Math.sqrt(sensor.readInE * sensor.readInE + readOutE * readOutE);
+  return Math.sqrt(readInE * readInE + readOutE * readOutE);
 }
 
 /**

@@ -134,7 +134,7 @@ describe('kits beside each other', () => {
   it('are chosen between blind, sides by lot, and counted by kit, not by side', () => {
     const works = firstKits(stored('x', brief), shelf).map((kit) => ({
       name: kit.bodyId,
-      work: kitAtWork(brief, kitOf(kit, shelf)!, 1.5) as KitAtWork,
+      work: kitAtWork(brief, kitOf(kit, shelf)!, 1.5),
     }));
     let look = newBlindLook(works, 'detail', 7, '2027-01-14');
     const sides = new Set<boolean>();

@@ -223,12 +223,13 @@ describe('raw files of the simulated camera', () => {
       return read.frame;
     });
     const results = measureFrames(frames);
-    expect(results.map(({ iso }) => iso)).to.deep.equal([100, 400, 1600, 6400]);
+    expect(results.map(({ iso }) => iso)).to.deep.equal([100, 200, 400, 800, 1600, 6400]);
     for (const result of results) {
       if ('fault' in result) throw new Error(result.fault);
       const range = (hidden.wellPerUm2 * (body.widthMm * body.heightMm * 1e6) * 100) / (body.megapixels * 1e6) / result.iso;
       expect(result.measured.fullE.value / range).to.be.within(0.97, 1.03);
-      const read = Math.hypot(hidden.readInE, (hidden.readOutE * body.baseIso) / result.iso);
+      const gain = hidden.highGain && result.iso >= hidden.highGain.fromIso ? hidden.highGain : hidden;
+      const read = Math.hypot(gain.readInE, (gain.readOutE * body.baseIso) / result.iso);
       expect(result.measured.readNoiseE.value / read).to.be.within(0.97, 1.03);
     }
   });

@@ -2,7 +2,7 @@ import { seededRandom, simulatedRaw, writeDng, type Sensor } from '@hushto/core'
 import { zipSync } from 'fflate';
 
 /** ISOs of a set, and how many frames of each kind. */
-const TIMES_BASE = [1, 4, 16, 64] as const;
+const TIMES_BASE = [1, 2, 4, 8, 16, 64] as const;
 /** Half of the range, so that nothing clips. */
 const FLAT_LEVEL = 0.42;
 const SIZE = { width: 400, height: 300 };
@@ -11,12 +11,17 @@ const SIZE = { width: 400, height: 300 };
 export function hiddenSensor(sensor: Sensor, seed: number): Sensor {
   const random = seededRandom(seed);
   const near = (value: number): number => value * 2 ** (0.8 * (random() - 0.5));
-  return {
+  const hidden = {
     ...sensor,
     wellPerUm2: near(sensor.wellPerUm2),
     readInE: near(Math.max(sensor.readInE, 0.5)),
     readOutE: near(Math.max(sensor.readOutE, 0.5)),
+    highGain: undefined,
   };
+  // Every other one has a second gain, two or three stops up.
+  if (random() < 0.5) return hidden;
+  const fromIso = sensor.baseIso * (random() < 0.5 ? 4 : 8);
+  return { ...hidden, highGain: { fromIso, readInE: 0.45 * hidden.readInE, readOutE: 0.6 * hidden.readOutE } };
 }
 
 /** DNGs of two flat and two dark frames at four ISOs, as the simulated camera writes them. */

@@ -9,7 +9,6 @@ const whole = sensorOf(STARTER_BODIES[2]!);
 const sensor = { ...whole, widthMm: whole.widthMm / 4, heightMm: whole.heightMm / 4, megapixels: whole.megapixels / 16 };
 const HIDDEN = { bestBlurUm: 3, wideOpenFactor: 1.2, widestF: 2.8 };
 const BLACK = 512;
-const WHITE = 16_383;
 
 /** The target as a raw file: every photosite under its own colour, red and blue weaker. */
 function rawOfTarget(fNumber: number, seed: number, packed: 12 | 14 | null): ArrayBuffer {

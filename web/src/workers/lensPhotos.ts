@@ -11,7 +11,7 @@ type Question = LensAsked extends infer Asked ? (Asked extends unknown ? Omit<As
 /** Looks for edges in a photo. What is wrong with it comes as words that follow its name. */
 export async function askEdges(question: Question, signal: AbortSignal): Promise<LensFound> {
   try {
-    return await ask(question as Omit<LensAsked, 'ticket'>, [], { patienceMs: PATIENCE_MS, signal });
+    return await ask(question, [], { patienceMs: PATIENCE_MS, signal });
   } catch (error) {
     if (error instanceof NoAnswer) return { ticket: 0, problem: error.message };
     throw error;

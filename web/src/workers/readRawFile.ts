@@ -41,7 +41,19 @@ export function readRawFile(name: string, file: ArrayBuffer): { frame: NamedSamp
     pattern.findIndex((colour) => colour === GREEN),
   );
   // A lens without contacts says no f-number; what matters is that the two flats agree.
-  return { frame: { name, values: greenOf(numbers, width, height, at), iso, shutterS, fNumber: fNumber || 1, whiteLevel } };
+  const { values, across } = greenOf(numbers, width, height, at);
+  return {
+    frame: {
+      name,
+      values,
+      width: across,
+      iso,
+      shutterS,
+      fNumber: fNumber || 1,
+      whiteLevel,
+      colours: coloursOf(sites),
+    },
+  };
 }
 
 /**
@@ -124,7 +136,7 @@ function first(directory: Directory, tag: number): number | null {
 }
 
 /** Every second photosite of every second row, out of the middle of the frame. */
-function greenOf(numbers: Uint16Array, width: number, height: number, at: number): Uint16Array {
+function greenOf(numbers: Uint16Array, width: number, height: number, at: number): { values: Uint16Array; across: number } {
   const [across, down] = [Math.min(MOST_SITES, width) >> 1, Math.min(MOST_SITES, height) >> 1];
   // Even, so that the mosaic begins where it does in the frame.
   const [left, top] = [(((width >> 1) - across) >> 1) * 2, (((height >> 1) - down) >> 1) * 2];
@@ -132,5 +144,24 @@ function greenOf(numbers: Uint16Array, width: number, height: number, at: number
   const values = new Uint16Array(across * down);
   for (let y = 0, i = 0; y < down; y++)
     for (let x = 0; x < across; x++, i++) values[i] = numbers[(y0 + 2 * y) * width + x0 + 2 * x]!;
-  return values;
+  return { values, across };
+}
+
+/** Every so many places of the mosaic are looked at for its colours: their means need no more. */
+const COLOUR_STEP = 8;
+
+/** Light on the red and the blue photosites against the greens; undefined where there is none to speak of. */
+function coloursOf({ numbers, width, height, pattern, blackLevel }: RawSites): { red: number; blue: number } | undefined {
+  const [sums, counts] = [
+    [0, 0, 0],
+    [0, 0, 0],
+  ];
+  for (let y = 0; y + 1 < height; y += 2 * COLOUR_STEP)
+    for (let x = 0; x + 1 < width; x += 2 * COLOUR_STEP)
+      for (const [n, colour] of pattern.entries()) {
+        sums[colour]! += numbers[(y + (n >> 1)) * width + x + (n % 2)]! - blackLevel;
+        counts[colour]! += 1;
+      }
+  const [red, green, blue] = sums.map((sum, colour) => sum / Math.max(1, counts[colour]!));
+  return green! > 1 && red! > 0 && blue! > 0 ? { red: red! / green!, blue: blue! / green! } : undefined;
 }

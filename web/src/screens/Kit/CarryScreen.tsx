@@ -173,7 +173,7 @@ function Bag({ table, stretches, lenses, taken, onTaken, title }: BagProps) {
   const titles = stretches.map((stretch) => stretch.title);
   const label = (n: number): string => lenses[n]!.document.label;
   const grams = own.map((n) => lenses[n]!.document.weightG);
-  const weight = grams.every((one) => one !== undefined) ? grams.reduce<number>((sum, one) => sum + one!, 0) : null;
+  const weight = grams.every((one) => one !== undefined) ? grams.reduce<number>((sum, one) => sum + one, 0) : null;
   const lost = titles.filter((_, i) => !bag.best[i]);
   const never = titles.filter((_, i) => !smallest.best[i]);
   const toggle = (n: number, on: boolean): void =>

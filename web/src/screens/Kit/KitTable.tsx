@@ -9,7 +9,6 @@ import {
   plainNumber,
   rangeWords,
   shutterWords,
-  stopWords,
   viewWords,
   weightWords,
 } from '@hushto/words';

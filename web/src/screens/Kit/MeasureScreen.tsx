@@ -9,7 +9,7 @@ import {
   type Sensor,
   type SensorAtIso,
 } from '@hushto/core';
-import { dayWords, groupDigits, isoWords, transferWords } from '@hushto/words';
+import { dayWords, gainWords, groupDigits, isoWords, patternWords, sentences, transferWords } from '@hushto/words';
 import { FileDown, FileOutput, FlaskConical, Save, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Button } from '../../components/Button.tsx';
@@ -66,7 +66,7 @@ function Measure() {
               <li>Point at something even, a lit wall or the sky, quite out of focus.</li>
               <li>At each ISO two frames about a stop and a half over what the meter wants, the same settings.</li>
               <li>Then two with the cap on, the same ISO and shutter.</li>
-              <li>Three or four ISOs from base up, four frames each. Convert to DNG, uncompressed.</li>
+              <li>Four ISOs or more from base up, four frames each; six show whether it has a second gain. Convert to DNG.</li>
             </ol>
           </section>
         </>
@@ -186,7 +186,7 @@ function Bench({ body }: { body: StoredBody }) {
             <Suspense>
               <SensorPlots sets={shown} fit={fit} baseIso={sensor.baseIso} />
             </Suspense>
-            <Fit fit={fit} body={body.document} hidden={measured.length > 0 ? hidden : null} />
+            <Fit fit={fit} sets={shown} body={body.document} hidden={measured.length > 0 ? hidden : null} />
             {measured.length > 0 && (
               <div className="flex flex-wrap gap-x-2 gap-y-1 items-center mt-auto pt-1.5">
                 {hidden ? (
@@ -242,41 +242,52 @@ function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
   );
 }
 
-function Fit({ fit, body, hidden }: { fit: MeasuredSensor; body: Body; hidden: Sensor | null }) {
+interface FitProps {
+  fit: MeasuredSensor;
+  sets: readonly SensorAtIso[];
+  body: Body;
+  hidden: Sensor | null;
+}
+
+function Fit({ fit, sets, body, hidden }: FitProps) {
+  const words = sentences(gainWords(fit), patternWords(sets));
   const rows: [string, number, number, number | undefined][] = [
     ['Well, e⁻ a square micrometre at ISO 100', fit.wellPerUm2, body.wellPerUm2, hidden?.wellPerUm2],
     ['Read noise before the amplifier, e⁻', fit.readInE, body.readInE, hidden?.readInE],
     ['Read noise after it at base ISO, e⁻', fit.readOutE, body.readOutE, hidden?.readOutE],
   ];
   return (
-    <Table className="mt-2">
-      <thead>
-        <tr>
-          <th scope="col">Figure of the body</th>
-          <th scope="col">Measured</th>
-          <th scope="col">On the shelf</th>
-          {hidden && <th scope="col">What the simulated camera hid</th>}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, value, before, truth]) => (
-          <tr key={name}>
-            <th scope="row">{name}</th>
-            <td>
-              <b>{figure(value)}</b>
-            </td>
-            <td>{figure(before)}</td>
-            {hidden && <td>{figure(truth ?? 0)}</td>}
+    <>
+      <Table className="mt-2">
+        <thead>
+          <tr>
+            <th scope="col">Figure of the body</th>
+            <th scope="col">Measured</th>
+            <th scope="col">On the shelf</th>
+            {hidden && <th scope="col">What the simulated camera hid</th>}
           </tr>
-        ))}
-      </tbody>
-    </Table>
+        </thead>
+        <tbody>
+          {rows.map(([name, value, before, truth]) => (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              <td>
+                <b>{figure(value)}</b>
+              </td>
+              <td>{figure(before)}</td>
+              {hidden && <td>{figure(truth ?? 0)}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      {words !== '' && <p className="mt-1.5">{words}</p>}
+    </>
   );
 }
 
 const figure = (value: number): string => (value >= 100 ? String(Math.round(value)) : value.toFixed(2));
 
-const MEASURED = ['wellPerUm2', 'readInE', 'readOutE'] as const;
+const MEASURED = ['wellPerUm2', 'readInE', 'readOutE', 'highGain'] as const;
 
 /** Keeps the figures with the body and in the briefs that carry it. */
 function saveTo(body: StoredBody, fit: MeasuredSensor, sets: readonly SensorAtIso[]): Promise<KeptMeasured> {

@@ -32,7 +32,9 @@ export function SensorPlots({ sets, fit, baseIso }: SensorPlotsProps) {
   const [firstStop, lastStop] = [Math.min(...reads.map(({ stop }) => stop)), Math.max(...reads.map(({ stop }) => stop))];
   const curve = Array.from({ length: 40 }, (_, i) => {
     const stop = firstStop - 0.3 + ((lastStop - firstStop + 0.6) * i) / 39;
-    return { stop, fitted: Math.hypot(fit.readInE, (fit.readOutE * baseIso) / (100 * 2 ** stop)) };
+    const iso = 100 * 2 ** stop;
+    const { readInE, readOutE } = fit.highGain && iso >= fit.highGain.fromIso ? fit.highGain : fit;
+    return { stop, fitted: Math.hypot(readInE, (readOutE * baseIso) / iso) };
   });
   const power = (value: number): string => groupDigits(plainNumber(10 ** value));
   return (

@@ -2,12 +2,9 @@ import { posteriorOf, seriesFor, setupOf, type HoldSeries, type StoredHold } fro
 import { againstStartingValue, burstBuys, FEWEST_TESTED, shutterLabel, steadierBy, stopsLabel, pictureOf } from '@hushto/core';
 import {
   capital,
-  heldToWords,
   plainNumber,
-  sentences,
   shutterWords,
   stanceWords,
-  supportWords,
   stopWords,
   viewingName,
   lowerFirst,

@@ -1,0 +1,54 @@
+import type { RawSamples } from './photonTransfer.ts';
+
+/** What of the dark frames is the same in each, e−: standard deviations of rows, columns and photosites against each other. */
+export interface Pattern {
+  rowE: number;
+  columnE: number;
+  fixedE: number;
+}
+
+/**
+ * Pattern of a sensor from two frames with the cap on: what both have in common. Rows' and columns' means scatter by more than the noise of
+ * their photosites explains, and the product of both frames' deviations leaves out what changes from one to the other; after EMVA
+ * Standard 1288, DSNU (from memory). Leaves out stripes that change from frame to frame.
+ * @param width photosites in a row  @param gainEPerDn electrons for one number
+ */
+export function patternOf([a, b]: readonly [RawSamples, RawSamples], width: number, gainEPerDn: number): Pattern {
+  const height = Math.floor(a.values.length / width);
+  const [one, other] = [centred(a.values), centred(b.values)];
+  const rows = (values: Float64Array): Float64Array => means(values, height, width, width, 1);
+  const columns = (values: Float64Array): Float64Array => means(values, width, height, 1, width);
+  const [rowA, rowB, columnA, columnB] = [rows(one), rows(other), columns(one), columns(other)];
+  let shared = 0;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) shared += (one[i]! - rowA[y]! - columnA[x]!) * (other[i]! - rowB[y]! - columnB[x]!);
+  const inE = (variance: number): number => gainEPerDn * Math.sqrt(Math.max(0, variance));
+  return {
+    rowE: inE(covariance(rowA, rowB)),
+    columnE: inE(covariance(columnA, columnB)),
+    fixedE: inE(shared / (width * height - 1)),
+  };
+}
+
+function centred(values: ArrayLike<number>): Float64Array {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
+  const mean = sum / values.length;
+  return Float64Array.from({ length: values.length }, (_, i) => values[i]! - mean);
+}
+
+/** Means of `count` lines of `length` values each. @param stride from line to line  @param step within one */
+function means(values: Float64Array, count: number, length: number, stride: number, step: number): Float64Array {
+  return Float64Array.from({ length: count }, (_, line) => {
+    let sum = 0;
+    for (let i = 0; i < length; i++) sum += values[line * stride + i * step]!;
+    return sum / length;
+  });
+}
+
+/** Of two lists of mean 0. */
+function covariance(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum / Math.max(1, a.length - 1);
+}
