@@ -249,7 +249,7 @@ describe('You, taste; and Kit', () => {
       page.getByRole('button', { name: 'Its DNGs as files' }).click(),
     ]);
     const files = unzipSync(new Uint8Array(await bytesOf(download)));
-    expect(Object.keys(files)).to.have.length(16);
+    expect(Object.keys(files)).to.have.length(24);
     const [first] = Object.values(files);
     // utif2, a reader of TIFF and DNG that is not ours.
     const directory = UTIF.decode(Buffer.from(first!))[0]!;
@@ -281,7 +281,7 @@ describe('You, taste; and Kit', () => {
     await eventually(async () => (await api(app, 'briefs'))[0].document.kit.sensor.wellPerUm2 !== 2500);
     const [body] = (await api(app, 'bodies')).filter(({ document }) => document.label === 'APS-C 24 MP');
     const [market] = (await api(app, 'briefs')).filter(({ document }) => document.title === 'Ferry Steps market');
-    expect(body.document.measured.sets).to.have.length(4);
+    expect(body.document.measured.sets).to.have.length(6);
     expect(body.document.guessed).not.to.include('wellPerUm2');
     expect(market.document.kit.sensor.wellPerUm2).to.equal(body.document.wellPerUm2);
     await page.getByRole('button', { name: 'Undo' }).click();

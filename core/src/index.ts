@@ -286,6 +286,8 @@ export { readSceneFile, sceneFile, type Piece, type PictureCut, type SceneManife
 
 // Raw files of the simulated camera.
 export { simulatedRaw } from './raw/simulatedRaw.ts';
+export { withExif, type Taken } from './raw/exif.ts';
+export { mosaicOfPicture } from './raw/mosaicOfPicture.ts';
 export { writeDng } from './raw/writeDng.ts';
 
 // Numerics.

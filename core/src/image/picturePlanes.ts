@@ -36,7 +36,7 @@ export function flatPlanes(width: number, height: number, value = 0): Planes {
 }
 
 /** Linear value of an 8-bit one. IEC 61966-2-1. */
-const LINEAR_OF_BYTE: Float32Array = Float32Array.from({ length: 256 }, (_, byte) => {
+export const LINEAR_OF_BYTE: Float32Array = Float32Array.from({ length: 256 }, (_, byte) => {
   const encoded = byte / 255;
   return encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4;
 });

@@ -4,6 +4,8 @@ const TYPES = {
   csv: 'text/csv',
   ics: 'text/calendar',
   zip: 'application/zip',
+  jpg: 'image/jpeg',
+  dng: 'image/x-adobe-dng',
 } as const;
 
 /** Lets the browser save a file. @param title what it is of; its letters and digits make the name */

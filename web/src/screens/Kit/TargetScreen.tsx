@@ -26,7 +26,7 @@ export function TargetScreen() {
       </div>
       <svg
         viewBox={`${-WIDE / 2} ${-HIGH / 2} ${WIDE} ${HIGH}`}
-        className="mx-auto block max-h-[calc(100dvh-8rem)] w-full print:max-h-none"
+        className="mx-auto block w-full max-w-[calc(1.5*(100dvh-8rem))] print:max-w-none"
         role="img"
         aria-label="Five dark squares, each turned by five degrees, in the middle and towards the corners"
       >

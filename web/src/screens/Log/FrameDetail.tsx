@@ -12,6 +12,7 @@ import { againstPlanned, clockOfFrame, dayOfFrame, settingText } from '../../dom
 import { evText, percentText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
 import { assignFrames, meant, useLog } from '../../state/log.ts';
+import { SaveFrame } from './SaveFrame.tsx';
 import { useJudging } from './useJudging.ts';
 import { Verdicts } from './Verdicts.tsx';
 import { SoftEvidence, WhySoft } from './WhySoft.tsx';
@@ -44,6 +45,7 @@ export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: ()
       <WhySoft frame={frame} onSay={judge} />
       <Facts frame={frame} />
       {brief && <Planned frame={frame} brief={brief.document} id={brief.id} />}
+      {brief && frame.seed !== null && <SaveFrame frame={frame} brief={brief.document} />}
       <Select
         label="Taken for"
         value={brief?.id ?? ''}

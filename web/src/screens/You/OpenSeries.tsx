@@ -1,14 +1,6 @@
 import { posteriorOf, seriesFor, setupOf, type HoldSeries, type StoredHold } from '@hushto/contract';
 import { againstStartingValue, burstBuys, FEWEST_TESTED, shutterLabel, steadierBy, stopsLabel, pictureOf } from '@hushto/core';
-import {
-  capital,
-  plainNumber,
-  shutterWords,
-  stanceWords,
-  stopWords,
-  viewingName,
-  lowerFirst,
-} from '@hushto/words';
+import { capital, plainNumber, shutterWords, stanceWords, stopWords, viewingName, lowerFirst } from '@hushto/words';
 import { FileOutput, Plus, Table2, Trash2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
