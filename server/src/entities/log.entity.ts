@@ -102,6 +102,7 @@ export const LogFrameEntity = defineEntity({
     // What is counted, in the order it is counted in: the frames themselves are not read for it.
     { name: 'log_frame_shelf', properties: ['deletedAt', 'outing', 'verdict'] },
     { name: 'log_frame_says', properties: ['deletedAt', ...COUNTED, 'verdict', 'heldChance'] },
+    { name: 'log_frame_taken', properties: ['deletedAt', 'briefId', 'take', 'shutterThirds', 'ev100'] },
   ],
 });
 
