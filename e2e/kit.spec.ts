@@ -193,7 +193,7 @@ describe('Log, files of the simulated camera', () => {
   it('are written as JPEG and DNG with all of how they were taken, which other readers confirm', async () => {
     const { page, complaints } = await app.open({ at: '/log/frames', draws: true });
     await page.getByRole('button', { name: 'JPEG' }).waitFor();
-    const { frames } = (await (await fetch(`${app.base}/api/log/frames?limit=1`)).json()) as any;
+    const { frames } = (await (await fetch(`${app.base}/api/log/frames?limit=1`)).json());
     const [frame] = frames;
     const jpeg = await saved(page, 'JPEG');
     const said = load(jpeg, { computed: true, expanded: true }).exif!;

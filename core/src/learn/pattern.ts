@@ -1,10 +1,12 @@
-import type { RawSamples } from './photonTransfer.ts';
-
 /** What of the dark frames is the same in each, e−: standard deviations of rows, columns and photosites against each other. */
 export interface Pattern {
   rowE: number;
   columnE: number;
   fixedE: number;
+}
+
+interface Samples {
+  values: ArrayLike<number>;
 }
 
 /**
@@ -13,7 +15,7 @@ export interface Pattern {
  * Standard 1288, DSNU (from memory). Leaves out stripes that change from frame to frame.
  * @param width photosites in a row  @param gainEPerDn electrons for one number
  */
-export function patternOf([a, b]: readonly [RawSamples, RawSamples], width: number, gainEPerDn: number): Pattern {
+export function patternOf([a, b]: readonly [Samples, Samples], width: number, gainEPerDn: number): Pattern {
   const height = Math.floor(a.values.length / width);
   const [one, other] = [centred(a.values), centred(b.values)];
   const rows = (values: Float64Array): Float64Array => means(values, height, width, width, 1);

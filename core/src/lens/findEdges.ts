@@ -40,7 +40,7 @@ const MEASURED = 4;
  * Looks for slanted edges: every square's slopes are gathered into their mean direction and how alike they are; of those that are one
  * direction two to twenty degrees off an axis the strongest are measured, and the one with the least error is taken.
  */
-export function findEdges(plane: LinearPlane): FoundEdges {
+function findEdges(plane: LinearPlane): FoundEdges {
   const squares = squaresOf(plane);
   const best = (way: Square['way']): { edge: SlantedEdge } | { fault: EdgeFault } => {
     const likeliest = squares.filter((square) => square.way === way).sort((a, b) => b.strength - a.strength).slice(0, MEASURED);

@@ -313,7 +313,7 @@ function flatWindow(place: number): number {
 }
 
 /** Frequency at which a curve first falls to a level, cycles per px, between its points in a straight line; null where it does not. */
-export function crossing(sfr: ArrayLike<number>, level: number): number | null {
+function crossing(sfr: ArrayLike<number>, level: number): number | null {
   for (let i = 1; i < sfr.length; i++) {
     if (sfr[i]! > level) continue;
     const [before, after] = [sfr[i - 1]!, sfr[i]!];

@@ -1,5 +1,5 @@
 import { STARTER_BODIES, STARTER_LENSES, type KitFile } from '@hushto/contract';
-import { kitAtWork, lensTest, type KitAtWork } from '@hushto/core';
+import { kitAtWork, lensTest } from '@hushto/core';
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { exampleBrief } from '../../../core/test/briefs.ts';
