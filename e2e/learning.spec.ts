@@ -192,7 +192,7 @@ describe('You, taste; and Kit', () => {
   });
 
   it('keeps where a body’s options are, and says it wherever one is to be set', async () => {
-    const { page, complaints } = await app.open({ at: '/kit' });
+    const { page, complaints } = await app.open({ at: '/kit/figures' });
     await page.getByRole('button', { name: /^Where its options are/ }).click();
     const said = page.getByRole('dialog', { name: /^Where the options of/ });
     await said.getByRole('textbox', { name: 'Exposure mode' }).fill('dial on the left');
@@ -212,7 +212,7 @@ describe('You, taste; and Kit', () => {
     expect(complaints).to.deep.equal([]);
   });
   it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
-    const { page, complaints } = await app.open({ at: '/kit', draws: true });
+    const { page, complaints } = await app.open({ at: '/kit/figures', draws: true });
     const swatches = page.getByRole('list', { name: 'Grain by ISO' }).getByRole('img');
     await page.getByRole('img', { name: 'Grain at ISO\u00a06400: fine' }).waitFor();
     expect(await swatches.count()).to.equal(10);

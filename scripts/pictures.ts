@@ -4,7 +4,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'playwright-core';
 import { createServer } from 'vite';
-import { browserOf, closeBrowser, cursor, pick, startApp, title, token } from '../e2e/app.ts';
+import { browserOf, closeBrowser, cursor, fineFrame, pick, startApp, title, token } from '../e2e/app.ts';
 
 const folder = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 
@@ -22,7 +22,6 @@ const PICTURES: readonly Picture[] = [
   { name: 'plan-dim', scheme: 'dark', reach: (page) => choose(page, /Sluice/) },
   { name: 'plan-cannot', reach: tooDark },
   { name: 'plan-compare', scheme: 'dark', reach: (page) => choose(page, /quintet/).then(() => compare(page)) },
-  { name: 'plan-schools', reach: (page) => page.getByRole('button', { name: 'What comes first, side by side' }).click() },
   { name: 'plan-phone', width: 390, height: 844, scheme: 'dark' },
   { name: 'card', reach: (page) => page.goto(page.url().replace('/plan/', '/card/')) },
   { name: 'light', reach: (page) => lookAt(page, '/light').then(() => page.getByLabel('Day', { exact: true }).fill(EVENING)) },
@@ -43,6 +42,7 @@ const PICTURES: readonly Picture[] = [
   { name: 'log', reach: logDrawn },
   { name: 'log-says', scheme: 'dark', reach: logSays },
   { name: 'kit', reach: twoBodies },
+  { name: 'kit-beside', reach: besideKits },
   { name: 'you-taste', reach: tasteTest },
   { name: 'kit-sensor', scheme: 'dark', reach: sensor },
 ];
@@ -93,8 +93,13 @@ async function deepDim(page: Page): Promise<void> {
   await page.keyboard.press('d');
 }
 
+async function besideKits(page: Page): Promise<void> {
+  await lookAt(page, '/kit/beside');
+  await fineFrame(page, /^The frame of Full frame/).waitFor();
+}
+
 async function twoBodies(page: Page): Promise<void> {
-  await lookAt(page, '/kit');
+  await lookAt(page, '/kit/figures');
   await pick(page, /against$/, 'Full frame 24 MP');
 }
 

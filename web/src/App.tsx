@@ -46,7 +46,7 @@ export function App() {
             <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
             <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
             <Route path="/you/taste/:id?" element={<TasteScreen />} />
-            <Route path="/kit" element={<Navigate to="/kit/figures" replace />} />
+            <Route path="/kit" element={<Navigate to="/kit/beside" replace />} />
             <Route path="/kit/figures" element={<FiguresScreen />} />
             <Route path="/you/focus/:id?" element={<FocusScreen />} />
             <Route path="/kit/beside" element={<BesideScreen />} />
