@@ -7,7 +7,7 @@ import { Sheet } from '../../components/Sheet.tsx';
 import { Cut, DrawnSide, Side, TwoViews, useTwoViews, ViewSwitch, type Spot } from '../../components/TwoViews.tsx';
 import type { RealFrame } from '../../state/frame.ts';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
-import { closeRows } from './Inset.tsx';
+import { closeRows } from '../../domain/closeLook.ts';
 
 interface BesideRealProps {
   /** The own photo's frame, as a whole picture. */

@@ -1,38 +1,11 @@
-import type { Brief } from '@hushto/core';
-import { briefLine } from '@hushto/words';
-import { Copy, Plus, RotateCcw, Trash2 } from 'lucide-react';
-import { lazy, memo, Suspense, useState } from 'react';
-import { Button } from '../../components/Button.tsx';
+import { lazy, memo, Suspense } from 'react';
 import { Problem } from '../../components/Field.tsx';
-import { MenuFoot, MenuItem, MenuList, TitleMenu } from '../../components/Menu.tsx';
-import { BriefValley } from '../../components/MiniValley.tsx';
-import { TextField } from '../../components/TextField.tsx';
-import { useLibrary } from '../../state/library.ts';
+import { TitleMenu } from '../../components/Menu.tsx';
+import type { OpenedBrief } from './useBriefActions.ts';
 
-// Few come for files: what reads them is loaded with the menu.
-const BriefFiles = lazy(async () => ({ default: (await import('./BriefFiles.tsx')).BriefFiles }));
+const BriefPanel = lazy(async () => ({ default: (await import('./BriefPanel.tsx')).BriefPanel }));
 
-const Situations = lazy(async () => ({ default: (await import('./Situations.tsx')).Situations }));
-
-export interface BriefActions {
-  open: (id: string) => void;
-  create: (brief: Brief) => void;
-  duplicate: () => void;
-  remove: () => void;
-  rename: (title: string) => void;
-  takeIn: (briefs: readonly Brief[]) => void;
-}
-
-interface Opened {
-  /** Back to how it was when it was opened; null while it is that. */
-  asOpened: (() => void) | null;
-}
-
-interface BriefMenuProps extends BriefActions, Opened {
-  id: string;
-  /** As it is being typed; the brief itself as it last could be planned. */
-  title: string;
-  brief: Brief;
+interface BriefMenuProps extends OpenedBrief {
   problem: string | null;
 }
 
@@ -41,93 +14,13 @@ export const BriefMenu = memo(function BriefMenu({ problem, ...props }: BriefMen
   return (
     <>
       <TitleMenu title={props.title || 'Without a name'} opens="Open the list of briefs" label="Briefs">
-        {(close) => <BriefPanel {...props} close={close} />}
+        {(close) => (
+          <Suspense>
+            <BriefPanel {...props} close={close} />
+          </Suspense>
+        )}
       </TitleMenu>
       {problem && <Problem>{problem}</Problem>}
     </>
   );
 });
-
-/** The list of briefs, or the situations a new one begins from. */
-function BriefPanel(props: Omit<BriefListProps, 'onAdd'>) {
-  const [adding, setAdding] = useState(false);
-  if (!adding) return <BriefList {...props} onAdd={() => setAdding(true)} />;
-  return (
-    <Situations
-      onBack={() => setAdding(false)}
-      onPick={(made) => {
-        props.create(made);
-        props.close();
-      }}
-    />
-  );
-}
-
-/** A longer list is read, not looked at. */
-const MOST_DRAWN = 40;
-
-interface BriefListProps extends BriefActions, Opened {
-  id: string;
-  title: string;
-  brief: Brief;
-  close: () => void;
-  onAdd: () => void;
-}
-
-function BriefList({ id, title, brief, close, onAdd, open, duplicate, remove, rename, takeIn, asOpened }: BriefListProps) {
-  const briefs = useLibrary((library) => library.briefs);
-  const drawn = briefs.length <= MOST_DRAWN;
-  const then = (action: () => void) => (): void => {
-    close();
-    action();
-  };
-  return (
-    <>
-      <div className="px-4 pt-2 pb-3">
-        <TextField label="Name of this brief" value={title} onChange={rename} />
-      </div>
-      <MenuList label="Briefs">
-        {briefs.map((stored) => (
-          <MenuItem
-            key={stored.id}
-            name={stored.document.title}
-            line={briefLine(stored.document)}
-            current={stored.id === id}
-            end={drawn && <BriefValley brief={stored.document} />}
-            onPick={then(() => open(stored.id))}
-          />
-        ))}
-      </MenuList>
-      <MenuFoot>
-        <Button look="go" size="s" onClick={onAdd}>
-          <Plus aria-hidden="true" /> New brief
-        </Button>
-        <Button size="s" onClick={then(duplicate)}>
-          <Copy aria-hidden="true" /> Duplicate
-        </Button>
-        <Button look="bare" size="s" onClick={then(remove)}>
-          <Trash2 aria-hidden="true" /> Delete
-        </Button>
-      </MenuFoot>
-      {asOpened && (
-        <MenuFoot>
-          <Button look="bare" size="s" onClick={then(asOpened)}>
-            <RotateCcw aria-hidden="true" /> As it was when I opened it
-          </Button>
-        </MenuFoot>
-      )}
-      <Suspense>
-        <BriefFiles
-          id={id}
-          title={title}
-          these={[brief]}
-          all={briefs.map(({ document }) => document)}
-          onTakenIn={(taken) => {
-            close();
-            takeIn(taken);
-          }}
-        />
-      </Suspense>
-    </>
-  );
-}

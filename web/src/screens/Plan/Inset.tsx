@@ -1,7 +1,7 @@
-import { pictureOf, rowsOf, type Brief } from '@hushto/core';
 import { useRef, type KeyboardEvent } from 'react';
 import { Picture, useDrawn } from '../../components/DrawnFrame.tsx';
 import type { Spot } from '../../components/TwoViews.tsx';
+import { closeRows, insetAcross } from '../../domain/closeLook.ts';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
 
 interface InsetProps {
@@ -15,9 +15,6 @@ interface InsetProps {
   /** How large it shows, in words. */
   shows: string;
 }
-
-/** Diameter of the inset on a picture, px. */
-export const insetAcross = ({ height }: { height: number }): number => Math.round(Math.min(220, Math.max(104, height * 0.56)));
 
 /** How far an arrow key moves the place, as a share of the picture. */
 const NUDGE = 0.02;
@@ -92,10 +89,3 @@ export function Inset({ picture, spot, onMove, now, kept, shows }: InsetProps) {
     </>
   );
 }
-
-/** Rows of the whole picture at the size of a close look. */
-export const closeRows = ({ kit: { sensor }, picture }: Brief, view: FrameJob['view']): number =>
-  rowsOf(
-    pictureOf(sensor.widthMm, sensor.heightMm, sensor.megapixels, picture.crop, picture.viewCph),
-    view === 'pixels' ? 'taken' : 'seen',
-  );

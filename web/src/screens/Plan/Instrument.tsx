@@ -17,11 +17,11 @@ import { useSettings } from '../../state/settings.ts';
 import { RestCells, ShutterCell, type CellActions } from './DialIn.tsx';
 import { SetCamera } from './SetCamera.tsx';
 import { SimulatedFrame } from './SimulatedFrame.tsx';
-import { StepBar } from './StepBar.tsx';
 import { shutterScale, Valley, windowWords } from './Valley.tsx';
-import { WhatWouldHelp } from './WhatWouldHelp.tsx';
 import type { EditorProps } from './editors/editing.ts';
 
+const StepBar = lazy(async () => ({ default: (await import('./StepBar.tsx')).StepBar }));
+const WhatWouldHelp = lazy(async () => ({ default: (await import('./WhatWouldHelp.tsx')).WhatWouldHelp }));
 const ValleyTable = lazy(async () => ({ default: (await import('./ValleyTable.tsx')).ValleyTable }));
 
 interface InstrumentProps extends EditorProps {
@@ -197,7 +197,11 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
             Full bar: passes. Broken: at the edge. No bar: fails. In the outline nothing fails.
           </Tip>
         </section>
-        {!plan.possible && <WhatWouldHelp brief={brief} remedies={plan.remedies} />}
+        {!plan.possible && (
+          <Suspense>
+            <WhatWouldHelp brief={brief} remedies={plan.remedies} />
+          </Suspense>
+        )}
       </div>
       <div className="flex flex-col min-w-0 md:max-xl:grid md:max-xl:grid-cols-[22.25rem_minmax(0,1fr)] md:max-xl:gap-x-6 max-sm:contents">
         <RestCells brief={brief} shown={shown} {...actions} />
@@ -206,15 +210,17 @@ export function Instrument({ brief, plan, stale, edit, takes }: InstrumentProps)
         <SimulatedFrame brief={brief} shown={shown} view={view} />
       </div>
       {width > 0 && width < NARROW && (
-        <StepBar
-          {...actions}
-          brief={brief}
-          shown={shown}
-          comparison={comparison}
-          view={view}
-          canSlow={(third ?? frame.chosen) > range.slow}
-          canFasten={(third ?? frame.chosen) < range.fast}
-        />
+        <Suspense>
+          <StepBar
+            {...actions}
+            brief={brief}
+            shown={shown}
+            comparison={comparison}
+            view={view}
+            canSlow={(third ?? frame.chosen) > range.slow}
+            canFasten={(third ?? frame.chosen) < range.fast}
+          />
+        </Suspense>
       )}
     </div>
   );

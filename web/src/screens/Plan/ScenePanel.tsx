@@ -12,7 +12,7 @@ import { photoOf, useFrame, type OwnPhoto as Photo } from '../../state/frame.ts'
 import { changePhoto, letGoOfPhoto, takePhoto } from '../../state/ownPhoto.ts';
 import { askPhoto } from '../../workers/photos.ts';
 import { SCENE_LABELS, sceneFor, type SceneName } from '../../workers/scenes/names.ts';
-import { closeRows } from './Inset.tsx';
+import { closeRows } from '../../domain/closeLook.ts';
 
 /** What the frame is drawn of: a scene of ours, or a sharp photo of the user's own. */
 export function ScenePanel({ brief, close }: { brief: Brief; close: () => void }) {

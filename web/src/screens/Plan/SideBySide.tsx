@@ -5,7 +5,7 @@ import { useDrawn, type Drawn } from '../../components/DrawnFrame.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { DrawnSide, TwoViews, useTwoViews, ViewSwitch, type Spot } from '../../components/TwoViews.tsx';
 import type { FrameJob } from '../../workers/frameProtocol.ts';
-import { closeRows } from './Inset.tsx';
+import { closeRows } from '../../domain/closeLook.ts';
 
 interface SideBySideProps {
   /** The two frames, each as a whole picture, and what each is. */

@@ -9,11 +9,12 @@ import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSettled } from '../../components/useSettled.ts';
 import { useSize } from '../../components/useSize.ts';
+import { insetAcross } from '../../domain/closeLook.ts';
 import { photoOf, useFrame, type KeptSetting } from '../../state/frame.ts';
 import type { FrameJob, FrameSubject } from '../../workers/frameProtocol.ts';
-import { Inset, insetAcross } from './Inset.tsx';
 import { SceneMenu } from './SceneMenu.tsx';
 
+const Inset = lazy(async () => ({ default: (await import('./Inset.tsx')).Inset }));
 const SideBySide = lazy(async () => ({ default: (await import('./SideBySide.tsx')).SideBySide }));
 const BesideReal = lazy(async () => ({ default: (await import('./BesideReal.tsx')).BesideReal }));
 const Burst = lazy(async () => ({ default: (await import('./Burst.tsx')).Burst }));
@@ -142,14 +143,16 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
           )}
           {!kept && !shooting && now.picture && <PictureTag className="bottom-2 left-2">{choice.labels.shutter}</PictureTag>}
           {looked && !shooting && (
-            <Inset
-              picture={picture}
-              spot={looked}
-              onMove={(to) => set({ spot: to })}
-              now={closeUp(jobFor(rested, frame, 1))}
-              kept={closeUp(keptWhole)}
-              shows={close === 'pixels' ? 'every pixel of the sensor' : viewWords}
-            />
+            <Suspense>
+              <Inset
+                picture={picture}
+                spot={looked}
+                onMove={(to) => set({ spot: to })}
+                now={closeUp(jobFor(rested, frame, 1))}
+                kept={closeUp(keptWhole)}
+                shows={close === 'pixels' ? 'every pixel of the sensor' : viewWords}
+              />
+            </Suspense>
           )}
           {!shooting && !now.picture && (
             <PictureTag className="bottom-2 left-2">

@@ -5,7 +5,25 @@ import { useToasts } from '../../components/toast.ts';
 import { useDeletion } from '../../components/useDeletion.ts';
 import { editDocument } from '../../state/documents.ts';
 import { keep, keepAll } from '../../state/library.ts';
-import type { BriefActions } from './BriefMenu.tsx';
+
+export interface BriefActions {
+  open: (id: string) => void;
+  create: (brief: Brief) => void;
+  duplicate: () => void;
+  remove: () => void;
+  rename: (title: string) => void;
+  takeIn: (briefs: readonly Brief[]) => void;
+}
+
+/** The open brief as its menu shows it. */
+export interface OpenedBrief extends BriefActions {
+  id: string;
+  /** As it is being typed; the brief itself as it last could be planned. */
+  title: string;
+  brief: Brief;
+  /** Back to how it was when it was opened; null while it is that. */
+  asOpened: (() => void) | null;
+}
 
 /** What can be done with the open brief; every failure is said, and nothing typed is lost by it. */
 export function useBriefActions(stored: StoredBrief): BriefActions {
