@@ -30,7 +30,7 @@ export { briefProblems, type BriefFault } from './brief/briefProblems.ts';
 
 // Light: exposure, marks, meters, the sky.
 export { lightFromIso, lightFromMeter, meterReading, type Bound, type AnchoredLight } from './light/anchor.ts';
-export { MID_GREY, toneStops, exposureValue, meteredIso, illuminanceLux, evFromLux } from './light/exposure.ts';
+export { MID_GREY, toneStops, exposureValue, meteredIso, meteredShutterS, illuminanceLux, evFromLux } from './light/exposure.ts';
 export { KNOWN_CONTRASTS, type KnownContrast } from './light/knownContrasts.ts';
 export { KNOWN_SCENES, planningEv, type KnownSceneId } from './light/knownScenes.ts';
 export { lightAt, lightAhead, rungTimes, type LightOfPlace, type LightSample, type RungTime } from './light/lightAhead.ts';
@@ -220,14 +220,15 @@ export {
   lockChance,
   lockCurve,
   lockRates,
+  lockTimes,
   focusOfTests,
   type FocusTarget,
   type FocusSetup,
   type FocusTry,
   type DarkestTrusted,
-  type LockRate,
+  type LockTimes,
 } from './learn/focusSeries.ts';
-export { type Pattern } from './learn/pattern.ts';
+export { stripesOf, weakColourOf, type Stripes, type WeakColour } from './learn/pattern.ts';
 export { FEWEST_PHOTOSITES, sensorFrom, type SensorAtIso, type MeasuredSensor } from './learn/photonTransfer.ts';
 export {
   TASTES,

@@ -100,10 +100,9 @@ describe('what is said of two kits', () => {
 
 describe('what is said of lenses to carry', () => {
   it('is why one does not do, and what another costs to leave', () => {
-    const one = { possible: false, detailBits: 1, shown: 1, crop: 1 };
     expect(
-      [{ ...one, possible: true }, { ...one, shown: 0.8 }, { ...one, crop: 4 }, one]
-        .map(lensFails)
+      ([null, 'long', 'short', 'setting'] as const)
+        .map((fails) => lensFails({ fails, shown: 0.8 }))
         .map((text) => text && plain(text)),
     ).to.deep.equal([null, 'shows 80 %', 'too short', 'no setting']);
     expect(leavingWords([1, 0.98], ['Market', 'Quay'])).to.equal('costs nothing');

@@ -99,12 +99,18 @@ export function blindWords(
   return `${counted} ${view}: guessing does that once in ${Math.round(1 / byChance)} looks.`;
 }
 
-/** Why a lens does not do for a stretch. */
-export function lensFails({ shown, crop, possible }: LensForSegment): string | null {
-  if (possible) return null;
-  if (shown < 0.95) return `shows ${percent(shown)}`;
-  if (crop > 2.5) return 'too short';
-  return 'no setting';
+/** Why a lens does not do for a stretch; null where it does. */
+export function lensFails({ shown, fails }: Pick<LensForSegment, 'shown' | 'fails'>): string | null {
+  switch (fails) {
+    case null:
+      return null;
+    case 'long':
+      return `shows ${percent(shown)}`;
+    case 'short':
+      return 'too short';
+    case 'setting':
+      return 'no setting';
+  }
 }
 
 const quoted = (title: string): string => `“${title}”`;

@@ -157,12 +157,12 @@ describe('blind choices between two kits', () => {
 });
 
 describe('the lenses of an outing', () => {
-  const cell = fc.record({ possible: fc.boolean(), detailBits: fc.double({ min: 1, max: 100, noNaN: true }), shown: fc.constant(1), crop: fc.constant(1) });
+  const cell = fc.record({ fails: fc.constantFrom(null, 'setting' as const), detailBits: fc.double({ min: 1, max: 100, noNaN: true }), shown: fc.constant(1), crop: fc.constant(1) });
   const table = fc
     .tuple(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 4 }))
     .chain(([lenses, segments]) => fc.array(fc.array(cell, { minLength: segments, maxLength: segments }), { minLength: lenses, maxLength: lenses }));
   const works = (from: LensTable, lenses: readonly number[]): number =>
-    from[0]!.filter((_, segment) => lenses.some((lens) => from[lens]![segment]!.possible)).length;
+    from[0]!.filter((_, segment) => lenses.some((lens) => from[lens]![segment]!.fails === null)).length;
 
   it('are as few as keep every stretch that any lens keeps; another as small keeps no more', () => {
     fc.assert(
@@ -181,7 +181,7 @@ describe('the lenses of an outing', () => {
   });
 
   it('cost what is lost without one: nothing where it was never the best, everything where it alone worked', () => {
-    const row = (...bits: number[]) => bits.map((detailBits) => ({ possible: detailBits > 0, detailBits, shown: 1, crop: 1 }));
+    const row = (...bits: number[]) => bits.map((detailBits) => ({ fails: detailBits > 0 ? null : ('long' as const), detailBits, shown: 1, crop: 1 }));
     const from = [row(10, 0, 4), row(8, 6, 0), row(1, 3, 2)];
     const set = setOfLenses(from, [0, 1, 2]);
     expect(set.best.map((one) => one!.lens)).to.deep.equal([0, 1, 0]);
@@ -195,10 +195,10 @@ describe('the lenses of an outing', () => {
   it('are judged by the view they can show: a long lens does not do for a wide one, nor one cropped to nothing', () => {
     const brief = exampleBrief();
     const fixed = (mm: number) => lensForSegment(brief, brief.kit.sensor, zoom({ focalFromMm: mm, focalToMm: mm }));
-    expect(fixed(18.3)).to.include({ possible: true, shown: 1, crop: 1 });
-    expect(fixed(50)).to.include({ possible: false });
+    expect(fixed(18.3)).to.include({ fails: null, shown: 1, crop: 1 });
+    expect(fixed(50)).to.include({ fails: 'long' });
     expect(fixed(50).shown).to.be.closeTo(lensAt(zoom(), 18.3).focalLengthMm / 50, 0.01);
-    expect(fixed(6)).to.include({ possible: false, shown: 1 });
+    expect(fixed(6)).to.include({ fails: 'short', shown: 1 });
     expect(fixed(18.3).detailBits).to.be.above(fixed(12).detailBits);
   });
 }); // prettier-ignore

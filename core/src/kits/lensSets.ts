@@ -4,8 +4,8 @@ import { kitAtWork } from './kitAtWork.ts';
 
 /** What a lens does for a stretch of an outing. */
 export interface LensForSegment {
-  /** Whether a setting works, and the view is the wanted one. */
-  possible: boolean;
+  /** Why it does not do: too long for the view, too short, or no setting works; null where it does. */
+  fails: 'long' | 'short' | 'setting' | null;
   detailBits: number;
   shown: number;
   /** Crop to the view where the lens is too short, linear, ≥ 1. */
@@ -25,15 +25,16 @@ export function lensForSegment(brief: Brief, sensor: Sensor, lens: ShelfLens, ha
   const aspect = brief.kit.sensor.widthMm / brief.kit.sensor.heightMm;
   const { plan, view, detailBits } = kitAtWork(brief, { sensor, lens, fNumber: null }, aspect, handsOf);
   const { shown, crop } = view;
-  const possible = plan.possible && shown >= NEARLY_ALL && crop <= MOST_CROP * brief.picture.crop;
-  return { possible, detailBits, shown, crop };
+  const tooShort = crop > MOST_CROP * brief.picture.crop;
+  const fails = shown < NEARLY_ALL ? 'long' : tooShort ? 'short' : plan.possible ? null : 'setting';
+  return { fails, detailBits, shown, crop };
 }
 
 /** What a set of lenses gives in a stretch: the best of those that work, null where none does. */
 const bestIn = (table: LensTable, lenses: readonly number[], segment: number): number | null =>
   lenses.reduce<number | null>((best, lens) => {
-    const { possible, detailBits } = table[lens]![segment]!;
-    return possible && detailBits > (best ?? 0) ? detailBits : best;
+    const { fails, detailBits } = table[lens]![segment]!;
+    return fails === null && detailBits > (best ?? 0) ? detailBits : best;
   }, null);
 
 /** What a set of lenses keeps of an outing. */
@@ -51,7 +52,7 @@ function setOf(table: LensTable, lenses: readonly number[]): LensSet {
     best: (table[0] ?? []).map((_, segment) => {
       const bits = bestIn(table, lenses, segment);
       if (bits === null) return null;
-      const lens = lenses.find((one) => table[one]![segment]!.possible && table[one]![segment]!.detailBits === bits)!;
+      const lens = lenses.find((one) => table[one]![segment]!.fails === null && table[one]![segment]!.detailBits === bits)!;
       return { lens, share: bits / bestIn(table, all, segment)! };
     }),
   };

@@ -26,7 +26,10 @@ export interface FocusSetup {
 }
 
 /** Light in which half of the tries are expected to lock before any was made, EV at ISO 100: the limit on the box, and our costs. */
-export const expectedFocusEv = (sensor: Sensor, { mode, target, fNumber }: FocusSetup): number =>
+export const expectedFocusEv = (
+  sensor: Pick<Sensor, 'focusLimit' | 'focusTested'>,
+  { mode, target, fNumber }: FocusSetup,
+): number =>
   sensor.focusLimit.ev +
   2 * Math.log2(fNumber / sensor.focusLimit.fNumber) +
   (mode === 'continuous' ? continuousCostEv(sensor) : 0) +
@@ -142,6 +145,26 @@ function medianOf(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const middle = sorted.length >> 1;
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+}
+
+/** Median times from the press to the lock, s: in light two EV over a limit and more, in the last EV over it, and of all; null where none was timed. */
+export interface LockTimes {
+  easyS: number | null;
+  hardS: number | null;
+  allS: number | null;
+}
+
+/** @param ev the darkest light trusted */
+export function lockTimes(tries: readonly FocusTry[], ev: number): LockTimes {
+  const median = (of: (one: FocusTry) => boolean): number | null => {
+    const times = tries.filter(of).flatMap(({ locked, seconds }) => (locked && seconds !== null ? [seconds] : []));
+    return times.length > 0 ? medianOf(times) : null;
+  };
+  return {
+    easyS: median(({ ev100 }) => ev100 >= ev + 2),
+    hardS: median(({ ev100 }) => ev100 < ev + 1),
+    allS: median(() => true),
+  };
 }
 
 /** What a test found. */

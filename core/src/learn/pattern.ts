@@ -54,3 +54,43 @@ function covariance(a: Float64Array, b: Float64Array): number {
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
   return sum / Math.max(1, a.length - 1);
 }
+
+/** Stripes against the noise of one photosite: from where they show at all, and from where in any brightened shadow. Ours. */
+const SHOWS = 0.05;
+const STANDS_OUT = 0.15;
+/** Light a colour may have less than green before its grain shows first, stops. Ours. */
+const WEAK_STOPS = 0.3;
+
+/** The strongest stripes of a sensor, as a share of its read noise there, and whether they are seen. */
+export interface Stripes {
+  share: number;
+  way: 'lying' | 'upright';
+  seen: 'none' | 'shows' | 'standsOut';
+}
+
+/** Of what several ISOs gave; null where places were not known. */
+export function stripesOf(sets: readonly { pattern?: Pattern | undefined; readNoiseE: { value: number } }[]): Stripes | null {
+  let most: Stripes | null = null;
+  for (const { pattern, readNoiseE } of sets) {
+    if (!pattern) continue;
+    const way = pattern.rowE > pattern.columnE ? 'lying' : 'upright';
+    const share = Math.max(pattern.rowE, pattern.columnE) / readNoiseE.value;
+    const seen = share < SHOWS ? 'none' : share < STANDS_OUT ? 'shows' : 'standsOut';
+    if (!most || share > most.share) most = { share, way, seen };
+  }
+  return most;
+}
+
+/** The colour that gets least light of grey, and how much less than green, stops: balanced to grey its grain is amplified by as much. */
+export interface WeakColour {
+  colour: 'red' | 'blue';
+  stops: number;
+  /** Whether its grain is what one sees first. */
+  seen: boolean;
+}
+
+export function weakColourOf({ red, blue }: { red: number; blue: number }): WeakColour {
+  const [colour, least] = red < blue ? (['red', red] as const) : (['blue', blue] as const);
+  const stops = -Math.log2(Math.min(1, least));
+  return { colour, stops, seen: stops >= WEAK_STOPS };
+}

@@ -30,6 +30,10 @@ export function meteredIso(ev100: number, shutterS: number, fNumber: number): nu
   return (100 * fNumber * fNumber) / (shutterS * 2 ** ev100);
 }
 
+/** Shutter that places the metered tone at mid grey, s: 100·N²/(ISO·2^EV). @param ev100 light, EV at ISO 100 */
+export const meteredShutterS = (ev100: number, fNumber: number, iso: number): number =>
+  (100 * fNumber * fNumber) / (iso * 2 ** ev100);
+
 /** Illuminance, lx, of a light of `ev100`: (C/100)·2^EV. */
 export function illuminanceLux(ev100: number): number {
   return (INCIDENT_CALIBRATION / 100) * 2 ** ev100;

@@ -16,10 +16,12 @@ export interface Focusing {
 /** What continuous autofocus loses against single, EV. Ours, until a body's own focus test. */
 const CONTINUOUS_COST_EV = 2;
 /** The same of a body, by its own focus test where it had one, EV. */
-export const continuousCostEv = ({ focusTested }: Sensor): number => focusTested?.continuousCostEv ?? CONTINUOUS_COST_EV;
+export const continuousCostEv = ({ focusTested }: Pick<Sensor, 'focusTested'>): number =>
+  focusTested?.continuousCostEv ?? CONTINUOUS_COST_EV;
 /** What a target of little contrast costs autofocus, EV. Ours. */
 const LOW_CONTRAST_COST_EV = 1;
-export const lowContrastCostEv = ({ focusTested }: Sensor): number => focusTested?.lowContrastCostEv ?? LOW_CONTRAST_COST_EV;
+export const lowContrastCostEv = ({ focusTested }: Pick<Sensor, 'focusTested'>): number =>
+  focusTested?.lowContrastCostEv ?? LOW_CONTRAST_COST_EV;
 
 /**
  * The mode a brief is focused in at an aperture, whatever the light: its own choice, else continuous where the subject moves along the

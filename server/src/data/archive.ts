@@ -18,11 +18,11 @@ const SLICE = 100;
 /** Longest line, characters: far above the largest document. */
 const LONGEST_LINE = 16_000_000;
 
-/** The second version has the log too, the third why its frames are soft. */
-const VERSION = 3;
+/** The second version has the log too, the third why its frames are soft, the fourth focus tests and blind looks at kits. */
+const VERSION = 4;
 const HeadSchema = z.strictObject({
   format: z.literal('hushto-archive'),
-  version: z.literal([1, 2, VERSION]),
+  version: z.literal([1, 2, 3, VERSION]),
   madeAt: z.string(),
 });
 const DocumentLineSchema = z.strictObject({
@@ -170,7 +170,7 @@ async function takeSlices(file: string, take: (lines: readonly Line[]) => Promis
     const json = parsed(text);
     if (number === 0) {
       if (!HeadSchema.safeParse(json).success)
-        throw bad('Its first line does not say that it is an archive of Hushto, version 1, 2 or 3.');
+        throw bad('Its first line does not say that it is an archive of Hushto, version 1 to 4.');
     } else {
       const foot = FootSchema.safeParse(json);
       if (foot.success) {

@@ -1,17 +1,18 @@
 import {
   darkestOf,
   focusPosteriorOf,
+  withTests,
   type FocusSeries,
   type FocusTryKept,
   type StoredBrief,
   type StoredFocusTest,
 } from '@hushto/contract';
-import { withTests } from '@hushto/contract';
 import {
   evOfFocus,
   expectedFocusEv,
   FOCUS_SLOPE,
   lockChance,
+  meteredShutterS,
   nextFocusEv,
   normalSource,
   seededRandom,
@@ -84,7 +85,7 @@ export function simulatedTry({ simulated, tries }: FocusSeries, ev100: number): 
 
 /** What a meter reads in a light, at an f-number and an ISO: the mark nearest to it, s. */
 export const meterShutter = (ev100: number, fNumber: number, iso: number): number =>
-  shutterMarks.value(shutterMarks.nearest((fNumber * fNumber) / (2 ** ev100 * (iso / 100))));
+  shutterMarks.value(shutterMarks.nearest(meteredShutterS(ev100, fNumber, iso)));
 
 /** Briefs that plan with a test, by title. */
 export function briefsFocusedWith(id: string, focusTests: readonly StoredFocusTest[], briefs: readonly StoredBrief[]): string[] {

@@ -1,5 +1,4 @@
-import type { KitLook, StoredBrief } from '@hushto/contract';
-import { withTests } from '@hushto/contract';
+import { KitLookSchema, withTests, type KitLook, type StoredBrief } from '@hushto/contract';
 import { kitAgainst, kitAtWork } from '@hushto/core';
 import { EQUIVALENCE, kitVerdict, sentences, viewOf } from '@hushto/words';
 import { EyeOff, Plus } from 'lucide-react';
@@ -12,6 +11,7 @@ import { Message } from '../../components/Message.tsx';
 import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Select } from '../../components/Select.tsx';
+import { useToasts } from '../../components/toast.ts';
 import { aspectOf, firstKits, kitNames, kitOf, lensForView, SHAPES, shapeOf, type ChosenKit } from '../../domain/kitsBeside.ts';
 import { newBlindLook } from '../../domain/kitLook.ts';
 import { addDocument } from '../../state/documents.ts';
@@ -70,6 +70,7 @@ function Beside({ stored }: { stored: StoredBrief }) {
   const [view, setView] = useState<View>('whole');
   const tests = useOwnTests();
   const navigate = useNavigate();
+  const { show } = useToasts();
   const chosen = useMemo(() => {
     const known = (kits[stored.id] ?? []).filter((kit) => kitOf(kit, shelf));
     return known.length > 0 ? known : firstKits(stored, shelf);
@@ -101,6 +102,8 @@ function Beside({ stored }: { stored: StoredBrief }) {
     const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
     const shown: KitLook['view'] = view === 'pixels' ? 'pixels' : 'detail';
     const look = newBlindLook([first, second], shown, seed, new Date().toLocaleDateString('sv'));
+    // Cropped beyond what a brief may be there is nothing to look at.
+    if (!KitLookSchema.safeParse(look).success) return show('One of them is cropped too far to be looked at beside the other.');
     void navigate(`/kit/beside/blind/${addDocument('kitLooks', look)}`);
   };
   const [first, ...others] = columns;

@@ -1,5 +1,4 @@
-import { glassOf, sensorOf, type StoredLens, type StoredRunSheet } from '@hushto/contract';
-import { withTests } from '@hushto/contract';
+import { glassOf, sensorOf, type StoredLens, type StoredRunSheet, withTests } from '@hushto/contract';
 import {
   leavingHome,
   lensForSegment,
@@ -226,7 +225,7 @@ function Bag({ table, stretches, lenses, taken, onTaken, title }: BagProps) {
                   <td key={segment}>
                     <Cell
                       one={table[n]![segment]!}
-                      most={Math.max(...table.map((row) => (row[segment]!.possible ? row[segment]!.detailBits : 0)))}
+                      most={Math.max(...table.map((row) => (row[segment]!.fails === null ? row[segment]!.detailBits : 0)))}
                       best={bag.best[segment]?.lens === n}
                     />
                   </td>
