@@ -5,6 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { generate } from 'selfsigned';
+import { KIND_NAMES, KINDS } from '@hushto/contract';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import type {} from '@fastify/swagger';
 import { buildApp } from '../src/app.ts';
@@ -86,7 +87,7 @@ describe('the local network', () => {
     const { id } = places[0];
     await network.ready();
     const known = Object.keys((network.swagger() as { paths: object }).paths).map((route) =>
-      route.replace('{id}', id).replace(/\{\w+\}/g, 'x'),
+      route.replace('/places/{id}', `/places/${id}`).replace(/\{\w+\}/g, 'x'),
     );
     expect(known.length).to.be.above(25);
     const spellings = [
@@ -110,9 +111,12 @@ describe('the local network', () => {
     const { port } = network.server.address() as AddressInfo;
     const agent = new Agent({ keepAlive: true, maxSockets: 4 });
     const open = new Set(['/api/health', '/api/pair']);
+    // The routes of all kinds of documents are made by one function: of one kind every spelling is tried, of the others their own.
+    const alike = KIND_NAMES.filter((name) => name !== 'places').map((name) => `/api/${KINDS[name].path}`);
     for (const route of known) {
       if (open.has(route)) continue;
-      for (const spell of spellings)
+      const plain = alike.includes(route.replace(/\/x(\/\w+)?$/, ''));
+      for (const spell of plain ? spellings.slice(0, 1) : spellings)
         for (const method of ['GET', 'HEAD', 'POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS']) {
           const url = spell(route);
           const { status, body } = await overTheWire(agent, port, method, url);
