@@ -205,6 +205,7 @@ describe('You, taste; and Kit', () => {
     await page.getByText(/a small point on the subject \(lever\)/).waitFor();
     // Cleared, it is said no more.
     await page.getByRole('link', { name: 'Kit' }).click();
+    await page.getByRole('link', { name: 'Figures of a body' }).click();
     await page.getByRole('button', { name: /^Where its options are/ }).click();
     await said.getByRole('textbox', { name: 'Focus mode' }).fill('');
     await page.keyboard.press('Escape');
