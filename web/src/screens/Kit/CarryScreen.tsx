@@ -199,8 +199,8 @@ function Bag({ table, stretches, lenses, taken, onTaken, title }: BagProps) {
         </ul>
       )}
       <TableScroll label="Lenses by stretch">
-        <Table>
-          <thead>
+        <Table className="max-sm:[&_tbody_tr]:grid max-sm:[&_tbody_tr]:py-1 max-sm:[&_td]:border-0 max-sm:[&_td]:py-0 max-sm:[&_td]:pl-7 max-sm:[&_th]:border-0 max-sm:[&_th]:pb-0">
+          <thead className="max-sm:sr-only">
             <tr>
               <th scope="col">Lens</th>
               {titles.map((one, n) => (
@@ -221,8 +221,9 @@ function Bag({ table, stretches, lenses, taken, onTaken, title }: BagProps) {
                     )}
                   </Checkbox>
                 </th>
-                {titles.map((_, segment) => (
+                {titles.map((one, segment) => (
                   <td key={segment}>
+                    <span className="text-quiet sm:hidden">{one}: </span>
                     <Cell
                       one={table[n]![segment]!}
                       most={Math.max(...table.map((row) => (row[segment]!.fails === null ? row[segment]!.detailBits : 0)))}
