@@ -99,7 +99,15 @@ export { freeToLiftFrom, grainWord } from './sensor/sensor.ts';
 export { slantedEdge, EDGE_FREQUENCIES, type LinearPlane, type EdgeFault } from './lens/slantedEdge.ts';
 export { edgesOfPhoto, type PhotoParts, type PhotoEdges } from './lens/findEdges.ts';
 export { halfContrast, type LensBlurFit } from './lens/lensBlur.ts';
-export { lensTest, sharpestOf, type LensPhoto, type LensResult, type LensAtAperture, type LensFault } from './lens/lensTest.ts';
+export {
+  lensTest,
+  sharpestOf,
+  sharpnessOfFit,
+  type LensPhoto,
+  type LensResult,
+  type LensAtAperture,
+  type LensFault,
+} from './lens/lensTest.ts';
 export { targetPhoto, TARGET, type TargetShot } from './lens/simulatedTarget.ts';
 
 // Kits beside each other, and what an outing needs carried.
@@ -195,7 +203,6 @@ export {
   usualShutter,
   slowestTrusted,
   testProgress,
-  ratesByShutter,
   chanceCurve,
   burstBuys,
   steadierBy,
@@ -219,14 +226,11 @@ export {
   evOfFocus,
   lockChance,
   lockCurve,
-  lockRates,
-  lockTimes,
   focusOfTests,
   type FocusTarget,
   type FocusSetup,
   type FocusTry,
   type DarkestTrusted,
-  type LockTimes,
 } from './learn/focusSeries.ts';
 export { stripesOf, weakColourOf, type Stripes, type WeakColour } from './learn/pattern.ts';
 export { FEWEST_PHOTOSITES, sensorFrom, type SensorAtIso, type MeasuredSensor } from './learn/photonTransfer.ts';
@@ -241,6 +245,7 @@ export {
   type TastePosterior,
 } from './learn/tastePosterior.ts';
 export { measureFrames, type NamedSamples, type IsoResult } from './learn/transferSets.ts';
+export { lockRates, lockTimes, ratesByShutter, type LockTimes } from './learn/rates.ts';
 export { wilsonInterval } from './learn/wilson.ts';
 
 // The log: what became of frames that were taken.

@@ -12,11 +12,11 @@ import {
   focusPosterior,
   lockChance,
   lockCurve,
-  lockRates,
   nextFocusEv,
   type FocusTry,
 } from './focusSeries.ts';
 import { FEWEST_TESTED, testProgress } from './holdSeries.ts';
+import { lockRates, lockTimes } from './rates.ts';
 
 const { sensor } = exampleBrief().kit;
 const SHARE = 0.9;
@@ -94,6 +94,18 @@ describe('a focus test', () => {
     // Wilson's interval of one of two, in closed form: (n + z² ± z·√(z² + n))/(2(n + z²)) at a half.
     const z = 1.959964;
     expect(rates[0]!.low).to.be.closeTo(0.5 - (z * Math.sqrt(z * z + 2)) / (2 * (2 + z * z)), 1e-4);
+  });
+});
+
+describe('how soon it locks', () => {
+  it('is the median in easy light, in the last EV, and of all that were timed', () => {
+    const at = (ev100: number, seconds: number | null): FocusTry => ({ ev100, locked: seconds !== null, seconds });
+    const tries = [at(2, 0.2), at(1, 0.4), at(-1.5, 1), at(-1.2, 2), at(-2, null), at(-0.5, 0.8)];
+    // The limit at EV −2: easy from EV 0 on, hard below EV −1.
+    const { easyS, hardS, allS } = lockTimes(tries, -2);
+    expect(easyS).to.be.closeTo(0.3, 1e-12);
+    expect([hardS, allS]).to.deep.equal([1.5, 0.8]);
+    expect(lockTimes([at(0, null)], -2)).to.deep.equal({ easyS: null, hardS: null, allS: null });
   });
 });
 

@@ -11,7 +11,6 @@ import {
   thresholdPrior,
   type HoldPosterior,
 } from './holdPosterior.ts';
-import { wilsonInterval } from './wilson.ts';
 
 /** What autofocus is aimed at: an edge of good contrast, or something with little of it. */
 export const FOCUS_TARGETS = ['edge', 'lowContrast'] as const;
@@ -53,7 +52,7 @@ export const FOCUS_SLOPE = 3;
 /** Light farther than this from the expected limit teaches nothing, EV: as far as the prior reaches. */
 const ASKED_WITHIN_EV = 4;
 /** Steps of light a test asks for, EV: nobody sets a room's light more finely. Ours. */
-const STEP_EV = 0.5;
+export const STEP_EV = 0.5;
 
 /**
  * What a series of tries has taught: the same family of curves as for hands, darkness in the place of drift, 5 % of tries answered by
@@ -107,65 +106,6 @@ export const lockChance = (ev100: number, evAtHalf: number, slope: number): numb
 /** The curve of a test at some lights: mean chance of a lock. */
 export const lockCurve = (posterior: HoldPosterior, evs: readonly number[]): { ev100: number; mean: number }[] =>
   evs.map((ev100) => ({ ev100, mean: meanSharpChance(posterior, -ev100) }));
-
-/** What came out at one light, to the half EV: Wilson's 95 % interval, and the median time of the locks that were timed, s. */
-export interface LockRate {
-  ev100: number;
-  tries: number;
-  locked: number;
-  low: number;
-  high: number;
-  medianS: number | null;
-}
-
-/** Rates by light, dark to bright. */
-export function lockRates(tries: readonly FocusTry[]): LockRate[] {
-  const byStep = new Map<number, FocusTry[]>();
-  for (const one of tries) {
-    const step = Math.round(one.ev100 / STEP_EV);
-    byStep.set(step, [...(byStep.get(step) ?? []), one]);
-  }
-  return [...byStep]
-    .sort(([a], [b]) => a - b)
-    .map(([step, at]) => {
-      const locks = at.filter(({ locked }) => locked);
-      const times = locks.flatMap(({ seconds }) => (seconds === null ? [] : [seconds]));
-      return {
-        ev100: step * STEP_EV,
-        tries: at.length,
-        locked: locks.length,
-        ...wilsonInterval(locks.length, at.length),
-        medianS: times.length > 0 ? medianOf(times) : null,
-      };
-    });
-}
-
-/** @param values at least one */
-function medianOf(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-}
-
-/** Median times from the press to the lock, s: in light two EV over a limit and more, in the last EV over it, and of all; null where none was timed. */
-export interface LockTimes {
-  easyS: number | null;
-  hardS: number | null;
-  allS: number | null;
-}
-
-/** @param ev the darkest light trusted */
-export function lockTimes(tries: readonly FocusTry[], ev: number): LockTimes {
-  const median = (of: (one: FocusTry) => boolean): number | null => {
-    const times = tries.filter(of).flatMap(({ locked, seconds }) => (locked && seconds !== null ? [seconds] : []));
-    return times.length > 0 ? medianOf(times) : null;
-  };
-  return {
-    easyS: median(({ ev100 }) => ev100 >= ev + 2),
-    hardS: median(({ ev100 }) => ev100 < ev + 1),
-    allS: median(() => true),
-  };
-}
 
 /** What a test found. */
 export interface FocusFound extends FocusSetup {

@@ -11,15 +11,16 @@ import { briefProblems } from '../brief/briefProblems.ts';
 import { driftAtConfidence, driftStops, holdPrior, meanSharpChance } from './holdPosterior.ts';
 import {
   againstStartingValue,
+  beyondHands,
   burstBuys,
   chanceCurve,
   farFromTested,
   MOST_TESTED,
   markAtOrFaster,
   nextShutter,
-  ratesByShutter,
   seriesPosterior,
   slowestTrusted,
+  smearOfHands,
   steadierBy,
   teachingByShutter,
   testedHands,
@@ -28,6 +29,7 @@ import {
   type HoldSetup,
   type TestedFrame,
 } from './holdSeries.ts';
+import { ratesByShutter } from './rates.ts';
 import { wilsonInterval } from './wilson.ts';
 
 const setup: HoldSetup = { focalLengthMm: 50, toleranceMm: 0.03, stabiliserStops: 0, conditions: [] };
@@ -233,5 +235,24 @@ describe('the planner with tested hands', () => {
   it('knows how the tested hands stand against the starting value', () => {
     const steady = seriesPosterior(setup, taken({ theta: 7.2, slope: 2 }, 18, 21));
     expect(againstStartingValue(setup, steady).median).to.be.within(0.7, 2.2);
+  });
+});
+
+describe('what a support would have served', () => {
+  it('is told of frames beyond the smear that one from a support has too', () => {
+    // Squares add up: 3, 4 and 5.
+    expect(smearOfHands(5, 4)).to.equal(3);
+    expect(smearOfHands(1, 2)).to.equal(0);
+    expect(smearOfHands(2.5, 0)).to.equal(2.5);
+  });
+
+  it('is counted among the frames of a log slower than the hands hold, a longer lens being held to a faster speed', () => {
+    const full = { ...setup, equivalentMm: 50 };
+    const posterior = seriesPosterior(full, taken({ theta: 5.7, slope: 2 }, 18, 5));
+    const { medianS } = slowestTrusted(full, posterior, 0.9);
+    const at = (shutterS: number, equivalentMm: number, frames: number) => ({ shutterS, equivalentMm, frames });
+    const log = [at(0.8 * medianS, 50, 7), at(1.25 * medianS, 50, 5), at(0.8 * medianS, 100, 3), at(0.35 * medianS, 100, 2)];
+    expect(beyondHands(full, posterior, 0.9, log)).to.deep.equal({ frames: 17, beyond: 8 });
+    expect(beyondHands(full, posterior, 0.9, [])).to.deep.equal({ frames: 0, beyond: 0 });
   });
 });

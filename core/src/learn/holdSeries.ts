@@ -23,7 +23,6 @@ import {
   type Estimate,
   type HoldPosterior,
 } from './holdPosterior.ts';
-import { wilsonInterval } from './wilson.ts';
 
 /** How the camera is held and looked at while a hold test is made. */
 export interface HoldSetup {
@@ -149,30 +148,6 @@ export function testProgress(frames: number, widthStops: number): { done: boolea
   // Once the prior is spent, an interval narrows as the root of the frames.
   const needed = Math.max(frames, FEWEST_TESTED) * (widthStops / KNOWN_WITHIN_STOPS) ** 2;
   return { done: false, more: Math.max(1, Math.round(Math.min(MOST_TESTED, Math.max(16, needed)) - frames)) };
-}
-
-/** What came out at one shutter speed, with Wilson's 95 % interval of the share. */
-export interface ShutterRate {
-  shutterS: number;
-  frames: number;
-  sharp: number;
-  low: number;
-  high: number;
-}
-
-/** Rates by shutter speed, slow to fast. */
-export function ratesByShutter(frames: readonly TestedFrame[]): ShutterRate[] {
-  const byThird = new Map<number, TestedFrame[]>();
-  for (const frame of frames) {
-    const third = shutterMarks.nearest(frame.shutterS);
-    byThird.set(third, [...(byThird.get(third) ?? []), frame]);
-  }
-  return [...byThird]
-    .sort(([a], [b]) => a - b)
-    .map(([third, at]) => {
-      const sharp = at.filter((frame) => frame.sharp).length;
-      return { shutterS: shutterMarks.value(third), frames: at.length, sharp, ...wilsonInterval(sharp, at.length) };
-    });
 }
 
 /** Chance of a sharp frame at a shutter: its mean over the posterior and the band that holds it. */

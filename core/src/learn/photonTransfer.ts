@@ -119,7 +119,7 @@ export interface MeasuredSensor {
   highGain?: HighGain | undefined;
 }
 
-/** By how much two fits must be better than one, χ²: two figures more are worth it once in some thousands by chance alone. */
+/** By how much two fits must be better than one, χ²: they have two figures more, and the best of several splits is looked at. Ours. */
 const TWO_GAINS = 16;
 /** Fewest sets to either side of a split: two figures are fitted to each. */
 const FEWEST_SETS = 2;

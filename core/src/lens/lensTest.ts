@@ -1,4 +1,5 @@
 import { requirePositive } from '../numerics/require.ts';
+import { lensBlurMm, type LensSharpness } from '../optics/mtf.ts';
 import type { PhotoEdges } from './findEdges.ts';
 import { lensBlurFit, lensBlurOfEdge, type LensBlurFit } from './lensBlur.ts';
 import type { EdgeFault, SlantedEdge } from './slantedEdge.ts';
@@ -89,7 +90,7 @@ export function lensTest(photos: readonly LensPhoto[], sensorLongMm: number, wid
     const others = middles.filter((_, i) => i !== n);
     if (others.length < 3) return true;
     const fit = lensBlurFit(others.map(blurOf), widestF);
-    const expected = fit.bestBlurUm.value * (1 + (fit.wideOpenFactor?.value ?? 0) * (widestF / one.photo.fNumber) ** 2);
+    const expected = 1000 * lensBlurMm(sharpnessOfFit(fit, widestF), one.photo.fNumber);
     if (one.sigmaUm <= UNFOCUSED_TIMES * Math.max(expected, 0.5 * one.pitchUm)) return true;
     refused.push({ name: one.photo.name, fNumber: one.photo.fNumber, fault: 'unfocused' });
     return false;
@@ -110,6 +111,13 @@ export function lensTest(photos: readonly LensPhoto[], sensorLongMm: number, wid
     sharpest: sharpestOf(apertures),
   };
 }
+
+/** A fit as the lens the model knows. */
+export const sharpnessOfFit = ({ bestBlurUm, wideOpenFactor }: LensBlurFit, widestF: number): LensSharpness => ({
+  bestBlurUm: bestBlurUm.value,
+  wideOpenFactor: wideOpenFactor?.value ?? 0,
+  widestF,
+});
 
 const blurOf = ({ photo: { fNumber }, sigmaUm, sigmaError }: Middle) => ({ fNumber, sigmaUm, standardError: sigmaError });
 

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { evFromLux, exposureValue, illuminanceLux, luminance, meteredIso, toneStops } from './exposure.ts';
+import { evFromLux, exposureValue, illuminanceLux, luminance, meteredIso, meteredShutterS, toneStops } from './exposure.ts';
 
 describe('exposure', () => {
   // Definition EV = log2(N²/t); ISO 2720:1974 for the constants (from memory). Values worked out by hand to the digits shown.
@@ -22,7 +22,9 @@ describe('exposure', () => {
         (ev, t, f) => {
           const shutterS = 2 ** (-t / 3);
           const fNumber = 2 ** (f / 6);
-          expect(exposureValue(shutterS, fNumber, meteredIso(ev, shutterS, fNumber))).to.be.closeTo(ev, 1e-9);
+          const iso = meteredIso(ev, shutterS, fNumber);
+          expect(exposureValue(shutterS, fNumber, iso)).to.be.closeTo(ev, 1e-9);
+          expect(meteredShutterS(ev, fNumber, iso) / shutterS).to.be.closeTo(1, 1e-9);
         },
       ),
     ));

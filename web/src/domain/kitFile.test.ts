@@ -61,8 +61,15 @@ describe('a kit passed on', () => {
   });
   it('puts a body of a known name with other figures beside it, under a name of its own', () => {
     const file = { ...kitFileOf(own, 'friend'), bodies: [{ ...STARTER_BODIES[0]!, wellPerUm2: 3000 }] };
-    const [body] = kitAdditions(file, own, ids()).added;
+    const shelf: KitShelf = { ...own, focusTests: [] };
+    const once = kitAdditions(file, shelf, ids()).added;
+    const [body] = once;
     expect(body!.kind === 'bodies' && body!.document.label).to.equal(`${STARTER_BODIES[0]!.label} (from a file)`);
+    // Brought in, it is known, and so is its test, though both stand here otherwise than in the file.
+    const then: KitShelf = { ...shelf };
+    for (const { kind, id, document } of once) Object.assign(then, { [kind]: [...then[kind], stored(id, document)] });
+    expect(once.map(({ kind }) => kind)).to.deep.equal(['bodies', 'focusTests']);
+    expect(kitAdditions(file, then, ids())).to.deep.equal({ added: [], known: 2 });
   });
   it('has its sharpness as CSV, a row for each aperture', () => {
     const centre = { mtf50Cph: 900, lowCph: 880, highCph: 920, sigmaUm: 3.1, sigmaError: 0.1 };

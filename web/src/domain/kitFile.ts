@@ -1,4 +1,5 @@
 import { KIT_FILE_KINDS, type KitFile, type KitFileKind, type MeasuredBody, type MeasuredLens } from '@hushto/contract';
+import equal from 'fast-deep-equal';
 import { csvOf } from './csv.ts';
 
 /** What stands on the shelf and among the tests, kind by kind. */
@@ -21,21 +22,9 @@ export type KitAddition = { [Kind in KitFileKind]: { kind: Kind; id: string; doc
 
 const named = (document: object): string =>
   'label' in document ? String(document.label) : 'title' in document ? String(document.title) : '';
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
-/** Keys in one order, so that documents can be compared as text. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, one]) => [key, sorted(one)]),
-  );
-}
-
 /**
- * What of a file is new: the same as something there is left out; a body or lens of a known name with other figures comes beside it,
- * named so. Tests of a body of the file then speak for that one here.
+ * What of a file is new: what is there already, as it stands in the file or as it was brought in before, is left out; a body or lens of a
+ * known name with other figures comes beside it, named so. Tests of a body of the file then speak for that one here.
  */
 export function kitAdditions(
   file: Pick<KitFile, KitFileKind>,
@@ -44,21 +33,24 @@ export function kitAdditions(
 ): { added: KitAddition[]; known: number } {
   const added: KitAddition[] = [];
   let known = 0;
-  // By its id where it came from: its id here.
+  // By what it is called in the file: its id here.
   const bodies = new Map<string, string>();
   for (const kind of KIT_FILE_KINDS)
     for (const from of file[kind]) {
-      const there = shelf[kind].find(({ document }) => same(document, from));
-      if (there) known += 1;
+      const name = named(from);
+      const taken = 'label' in from && shelf[kind].some(({ document }) => named(document) === name);
+      const document = taken ? { ...from, label: `${name} (from a file)`.slice(0, MOST_LETTERS) } : ofBody(from, bodies);
+      const there = shelf[kind].find((stored) => equal(stored.document, from) || equal(stored.document, document));
       const id = there?.id ?? newId();
-      if (kind === 'bodies') bodies.set(named(from), id);
-      if (there) continue;
-      const taken = 'label' in from && shelf[kind].some(({ document }) => named(document) === from.label);
-      const document = taken ? { ...from, label: `${from.label} (from a file)`.slice(0, 120) } : ofBody(from, bodies);
-      added.push({ kind, id, document } as KitAddition);
+      if (kind === 'bodies') bodies.set(name, id);
+      if (there) known += 1;
+      else added.push({ kind, id, document } as KitAddition);
     }
   return { added, known };
 }
+
+/** As long as a label may be. */
+const MOST_LETTERS = 120;
 
 /** A focus test with its body's id here, where that came along. */
 function ofBody<Document extends object>(document: Document, bodies: ReadonlyMap<string, string>): Document {

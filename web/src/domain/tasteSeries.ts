@@ -19,6 +19,7 @@ import {
   type TastePosterior,
   type TasteSetting,
 } from '@hushto/core';
+import equal from 'fast-deep-equal';
 import type { FrameJob } from '../workers/frameProtocol.ts';
 import { sceneFor } from '../workers/scenes/names.ts';
 import { stillAt } from './swatches.ts';
@@ -258,7 +259,7 @@ export function ceilingDiffersIn({ kit, picture }: Brief, { brief }: CeilingTest
   const [own, found] = [kit.sensor, brief.kit.sensor];
   const figures = ['widthMm', 'heightMm', 'megapixels', 'baseIso', 'wellPerUm2', 'readInE', 'readOutE'] as const;
   const differs: Record<CeilingPart, boolean> = {
-    body: figures.some((figure) => own[figure] !== found[figure]),
+    body: figures.some((figure) => own[figure] !== found[figure]) || !equal(own.highGain, found.highGain),
     size: picture.viewCph !== brief.picture.viewCph || picture.crop !== brief.picture.crop,
     finish: (picture.finish ?? 'plain') !== (brief.picture.finish ?? 'plain'),
   };

@@ -1,4 +1,12 @@
-import { glassOf, sensorOf, type StoredLens, type StoredRunSheet, withTests } from '@hushto/contract';
+import {
+  glassOf,
+  sensorOf,
+  withTests,
+  type OwnTests,
+  type StoredBody,
+  type StoredLens,
+  type StoredRunSheet,
+} from '@hushto/contract';
 import {
   leavingHome,
   lensForSegment,
@@ -77,7 +85,7 @@ function Carry({ stored, sheets, onSheet }: CarryProps) {
   const body = bodies.find(({ id }) => id === bodyId) ?? bodies[0];
   // Null: whatever is on the shelf may go along.
   const [taken, setTaken] = useState<readonly string[] | null>(null);
-  const worked = useLensTable(stretches, body && { id: body.id, document: body.document }, lenses, tests);
+  const worked = useLensTable(stretches, body, lenses, tests);
   const aside = (
     <>
       <Select
@@ -128,12 +136,12 @@ function bodyOf(stretches: readonly Stretch[], bodies: readonly { id: string; la
 /** Every lens at every stretch, one lens after the other, so that the page stays alive. */
 function useLensTable(
   stretches: readonly Stretch[],
-  body: { id: string; document: Parameters<typeof sensorOf>[0] } | undefined,
+  body: StoredBody | undefined,
   lenses: readonly StoredLens[],
-  tests: ReturnType<typeof useOwnTests>,
+  tests: OwnTests,
 ): { table: LensTable | null; done: number } {
   const [done, setDone] = useState<{ key: unknown; rows: LensForSegment[][] }>({ key: null, rows: [] });
-  const sensor = useMemo(() => body && sensorOf(body.document, body.id), [body?.id, body?.document]); // eslint-disable-line react-hooks/exhaustive-deps
+  const sensor = useMemo(() => body && sensorOf(body.document, body.id), [body]);
   const key = useMemo(() => ({ stretches, sensor, lenses, tests }), [stretches, sensor, lenses, tests]);
   useEffect(() => {
     let [stopped, timer] = [false, 0];

@@ -5,15 +5,14 @@ import {
   lensAt,
   lensTest,
   sharpestOf,
+  sharpnessOfFit,
   type LensPhoto,
   type LensResult,
-  type LensSharpness,
 } from '@hushto/core';
 import { cph, dayWords, LENS_FAULT_WORDS, lensWords, plainNumber } from '@hushto/words';
 import { FileOutput, FlaskConical, Save, SquareDashed, TriangleAlert } from 'lucide-react';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useShallow } from 'zustand/react/shallow';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { DropFiles } from '../../components/DropFiles.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
@@ -27,7 +26,8 @@ import { useToasts } from '../../components/toast.ts';
 import { lensCsv } from '../../domain/kitFile.ts';
 import { hiddenLens, testApertures, type HiddenLens } from '../../domain/simulatedLens.ts';
 import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
-import { keep, useLibrary } from '../../state/library.ts';
+import { keep } from '../../state/library.ts';
+import { useUsualKit } from '../../state/useUsualKit.ts';
 import { askEdges } from '../../workers/lensPhotos.ts';
 import { BodySelect } from './BodySelect.tsx';
 
@@ -43,9 +43,9 @@ export function LensScreen() {
 }
 
 function Chosen() {
-  const { bodies, lenses } = useLibrary(useShallow(({ bodies, lenses }) => ({ bodies, lenses })));
-  const [bodyId, setBodyId] = useState(bodies[0]?.id ?? '');
-  const [lensId, setLensId] = useState(lenses[0]?.id ?? '');
+  const { bodies, lenses, usual } = useUsualKit();
+  const [bodyId, setBodyId] = useState(usual.bodyId);
+  const [lensId, setLensId] = useState(usual.lensId);
   const body = bodies.find(({ id }) => id === bodyId);
   const lens = lenses.find(({ id }) => id === lensId);
   if (!body || !lens)
@@ -211,7 +211,7 @@ function Bench({ body, lens }: { body: StoredBody; lens: StoredLens }) {
           <Suspense fallback={<div className="h-53" />}>
             <LensChart
               apertures={apertures}
-              lens={result.fit?.wideOpenFactor ? sharpnessOf(result, own.widestF) : own}
+              lens={result.fit?.wideOpenFactor ? sharpnessOfFit(result.fit, own.widestF) : own}
               sensor={sensor}
             />
           </Suspense>
@@ -240,12 +240,6 @@ function Bench({ body, lens }: { body: StoredBody; lens: StoredLens }) {
     </RoomSheet>
   );
 }
-
-const sharpnessOf = ({ fit }: LensResult, widestF: number): LensSharpness => ({
-  bestBlurUm: fit!.bestBlurUm.value,
-  wideOpenFactor: fit!.wideOpenFactor?.value ?? 0,
-  widestF,
-});
 
 function Refusals({ result, problems }: { result: LensResult; problems: readonly string[] }) {
   const refused = result.refused.map(({ name, fault }) => `“${name}” ${LENS_FAULT_WORDS[fault]}`);
@@ -285,8 +279,8 @@ function ByAperture({ apertures }: { apertures: MeasuredLens['apertures'] }) {
             </tr>
           </thead>
           <tbody>
-            {apertures.map(({ name, fNumber, centre, corner }) => (
-              <tr key={name}>
+            {apertures.map(({ fNumber, centre, corner }, n) => (
+              <tr key={n}>
                 <th scope="row">{apertureLabel(fNumber)}</th>
                 <td>
                   {cph(centre.mtf50Cph)}{' '}
@@ -373,7 +367,11 @@ function saveTo(lens: StoredLens, { fit, apertures }: LensResult, withWhat: Meas
   const measured: MeasuredLens = {
     day: new Date().toLocaleDateString('sv'),
     ...withWhat,
-    apertures: apertures.map((one) => ({ ...one, fNumber: apertureMarks.value(apertureMarks.nearest(one.fNumber)) })),
+    apertures: apertures.map((one) => ({
+      ...one,
+      name: one.name.slice(0, 200),
+      fNumber: apertureMarks.value(apertureMarks.nearest(one.fNumber)),
+    })),
   };
   const guessed = before.guessed.filter((key) => !(key in found));
   const after: ShelfLensDocument = { ...before, ...found, measured, guessed };

@@ -3,7 +3,6 @@ import { apertureMarks, expectedFocusEv, lensAt } from '@hushto/core';
 import { capital, evDigits, FOCUS_MODES, FOCUS_TARGET_WORDS } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { Checkbox } from '../../components/Checkbox.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
@@ -11,8 +10,7 @@ import { Select } from '../../components/Select.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { hiddenFocus } from '../../domain/focusTest.ts';
 import { addDocument } from '../../state/documents.ts';
-import { useLastOpen } from '../../state/lastOpen.ts';
-import { useLibrary } from '../../state/library.ts';
+import { useUsualKit } from '../../state/useUsualKit.ts';
 
 interface NewFocusTestProps {
   onClose: () => void;
@@ -21,15 +19,9 @@ interface NewFocusTestProps {
 
 /** What focuses, how, and on what: fixed before the first try, for every try speaks of the same. */
 export function NewFocusTest({ onClose, onMade }: NewFocusTestProps) {
-  const { bodies, lenses, briefs } = useLibrary(useShallow(({ bodies, lenses, briefs }) => ({ bodies, lenses, briefs })));
-  const lastOpen = useLastOpen(({ briefId }) => briefId);
-  const kit = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document.kit;
-  const [bodyId, setBodyId] = useState(
-    () => (bodies.find(({ document }) => document.label === kit?.sensor.label) ?? bodies[0])?.id ?? '',
-  );
-  const [lensId, setLensId] = useState(
-    () => (lenses.find(({ document }) => document.label === kit?.lens.label) ?? lenses[0])?.id ?? '',
-  );
+  const { bodies, lenses, usual } = useUsualKit();
+  const [bodyId, setBodyId] = useState(usual.bodyId);
+  const [lensId, setLensId] = useState(usual.lensId);
   const [mode, setMode] = useState<FocusSeries['mode']>('single');
   const [target, setTarget] = useState<FocusSeries['target']>('edge');
   const [darkOption, setDarkOption] = useState(false);

@@ -3,7 +3,6 @@ import { HOLD_CONDITIONS, lensAt, VIEWING_CPH, type HoldCondition } from '@husht
 import { capital, CONDITION_WORDS, stanceWords } from '@hushto/words';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { Checkbox } from '../../components/Checkbox.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
@@ -13,8 +12,7 @@ import { Sheet } from '../../components/Sheet.tsx';
 import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { hiddenHands } from '../../domain/holdSeries.ts';
 import { addDocument } from '../../state/documents.ts';
-import { useLastOpen } from '../../state/lastOpen.ts';
-import { useLibrary } from '../../state/library.ts';
+import { useUsualKit } from '../../state/useUsualKit.ts';
 
 interface NewTestProps {
   /** A series to begin from; else the brief that was open last. */
@@ -27,17 +25,10 @@ const CONDITIONS = Object.keys(HOLD_CONDITIONS) as HoldCondition[];
 
 /** What is held, how, and what counts as sharp: fixed before the first frame, for every frame speaks of the same. */
 export function NewTest({ like, onClose, onMade }: NewTestProps) {
-  const { bodies, lenses, briefs } = useLibrary(useShallow(({ bodies, lenses, briefs }) => ({ bodies, lenses, briefs })));
-  const lastOpen = useLastOpen(({ briefId }) => briefId);
-  const brief = (briefs.find(({ id }) => id === lastOpen) ?? briefs[0])?.document;
-  const usual = like?.kit ?? brief?.kit;
-  const [bodyId, setBodyId] = useState(
-    () => (bodies.find(({ document }) => document.label === usual?.sensor.label) ?? bodies[0])?.id ?? '',
-  );
-  const [lensId, setLensId] = useState(
-    () => (lenses.find(({ document }) => document.label === usual?.lens.label) ?? lenses[0])?.id ?? '',
-  );
-  const [focal, setFocal] = useState(usual?.lens.focalLengthMm ?? 50);
+  const { bodies, lenses, brief, kit, usual } = useUsualKit(like?.kit);
+  const [bodyId, setBodyId] = useState(usual.bodyId);
+  const [lensId, setLensId] = useState(usual.lensId);
+  const [focal, setFocal] = useState(kit?.lens.focalLengthMm ?? 50);
   const [steadied, setSteadied] = useState<'on' | 'off'>(like && like.stabiliserStops === 0 ? 'off' : 'on');
   const [conditions, setConditions] = useState<HoldCondition[]>(like?.conditions ?? brief?.hold.conditions ?? []);
   const [viewCph, setViewCph] = useState(like?.viewCph ?? brief?.picture.viewCph ?? VIEWING_CPH.wide2048);

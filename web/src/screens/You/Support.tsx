@@ -13,20 +13,20 @@ const NOTHING_LOST = 0.9;
 export function Support({ series }: { series: HoldSeries }) {
   const holds = useLibrary((library) => library.holds);
   const [log, setLog] = useState<{ frames: number; beyond: number } | null>(null);
-  const [setup, posterior] = [setupOf(series), posteriorOf(series)];
   const told = series.frames.length >= FEWEST_TESTED && !series.simulated;
   useEffect(() => {
     if (!told) return undefined;
     let gone = false;
     // Without the server nothing is said of the log.
     void logApi.says({}).then(
-      ({ byShutterAndFocal }) => !gone && setLog(beyondHands(setup, posterior, NOTHING_LOST, byShutterAndFocal)),
+      ({ byShutterAndFocal }) =>
+        !gone && setLog(beyondHands(setupOf(series), posteriorOf(series), NOTHING_LOST, byShutterAndFocal)),
       () => undefined,
     );
     return () => {
       gone = true;
     };
-  }, [series, told]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [series, told]);
   if (!told) return null;
   const alike = holds.filter(
     ({ document }) =>

@@ -1,5 +1,5 @@
 import { FOCUS_CHOICES, planWithoutLadder, type Brief, type FocusChoice, type PlanAtLight, type ShutterType } from '@hushto/core';
-import { evDigits, plainNumber } from '@hushto/words';
+import { evDigits, plainNumber, provenanceWords } from '@hushto/words';
 import { useMemo } from 'react';
 import { Checkbox } from '../../../components/Checkbox.tsx';
 import { PanelSections } from '../../../components/Panel.tsx';
@@ -7,6 +7,7 @@ import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
 import { Select } from '../../../components/Select.tsx';
 import { shortNumber, signedText } from '../../../quantities/quantities.ts';
+import { useTested } from '../../../state/useTests.ts';
 import { patch, type EditorProps } from './editing.ts';
 
 const SHUTTER_TYPES: readonly { value: ShutterType; label: string }[] = [
@@ -29,7 +30,10 @@ export function MoreKit({ brief, edit }: EditorProps) {
   const type = brief.picture.shutter ?? 'firstCurtain';
   const setSensor = (change: Partial<Brief['kit']['sensor']>): void =>
     edit((was) => ({ ...was, kit: { ...was.kit, sensor: { ...was.kit.sensor, ...change } } }));
-  const plan = useMemo(() => planWithoutLadder(brief), [brief]);
+  // With one's own focus tests, as the page plans.
+  const own = useTested(brief);
+  const tested = own.kit.sensor;
+  const plan = useMemo(() => planWithoutLadder(own), [own]);
   return (
     <PanelSections>
       <section>
@@ -86,6 +90,12 @@ export function MoreKit({ brief, edit }: EditorProps) {
           marks={['−8', '−3', '2']}
           onChange={(ev) => setSensor({ focusLimit: { ...sensor.focusLimit, ev } })}
         />
+        {tested.focusTested?.from && (
+          <p className="text-quiet">
+            Plans go by {provenanceWords('focus', tested.focusTested.from)} instead: EV {evDigits(tested.focusLimit.ev)} at f/
+            {shortNumber(tested.focusLimit.fNumber)}.
+          </p>
+        )}
         <Checkbox
           checked={lens.opensToFocus}
           onChange={(opensToFocus) => edit((was) => ({ ...was, kit: { ...was.kit, lens: { ...was.kit.lens, opensToFocus } } }))}
