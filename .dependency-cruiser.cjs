@@ -22,7 +22,7 @@ module.exports = {
       comment: 'Scenes are computed beforehand: nothing of the page or the server is in them.',
       severity: 'error',
       from: { path: '^scenes/src', pathNot: TESTS },
-      to: { pathNot: ['^(scenes|core)/src', 'node_modules/(sharp|@types/node)/', '^(node:|fs|os|util|worker_threads)'] },
+      to: { pathNot: ['^(scenes|core)/src', 'node_modules/(sharp|fft\\.js|@types/node)/', '^(node:|fs|os|util|worker_threads)'] },
     },
     {
       name: 'nobody-knows-how-scenes-are-made',

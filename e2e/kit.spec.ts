@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { edgesOfPhoto, seededRandom, targetPhoto, withExif } from '@hushto/core';
 import { sensorOf, STARTER_BODIES } from '@hushto/contract';
-import { load } from 'exifreader';
+import exifReader from 'exifreader';
 import { readFileSync } from 'node:fs';
 import type { Download, Page } from 'playwright-core';
 import sharp from 'sharp';
@@ -196,7 +196,7 @@ describe('Log, files of the simulated camera', () => {
     const { frames } = (await (await fetch(`${app.base}/api/log/frames?limit=1`)).json());
     const [frame] = frames;
     const jpeg = await saved(page, 'JPEG');
-    const said = load(jpeg, { computed: true, expanded: true }).exif!;
+    const said = exifReader.load(jpeg, { computed: true, expanded: true }).exif!;
     expect(said.ExposureTime?.computed).to.be.closeTo(frame.shutterS, 1e-6);
     expect(said.ISOSpeedRatings?.computed).to.equal(Math.round(frame.iso));
     expect(said.DateTimeOriginal?.description).to.equal(frame.takenAt.slice(0, 19).replaceAll('-', ':').replace('T', ' '));
@@ -205,7 +205,7 @@ describe('Log, files of the simulated camera', () => {
     const dng = await saved(page, 'DNG');
     const directory = UTIF.decode(dng)[0]!;
     expect([directory['t256'], directory['t257'], directory['t262']]).to.deep.equal([[2048], [height], [32_803]]);
-    expect(load(dng, { computed: true, expanded: true }).exif!.ExposureTime?.computed).to.be.closeTo(frame.shutterS, 1e-6);
+    expect(exifReader.load(dng, { computed: true, expanded: true }).exif!.ExposureTime?.computed).to.be.closeTo(frame.shutterS, 1e-6);
     expect(complaints).to.deep.equal([]);
   });
 }); // prettier-ignore

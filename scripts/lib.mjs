@@ -93,7 +93,10 @@ function installed(name, once) {
   return came && existsSync(SHELL);
 }
 
-/** Runs a step beside others; what it says comes out whole when it ends. Settles with its exit code. */
+/** Lines of a failed step that are said once more at the end, where they are looked for. */
+const LAST_LINES = 60;
+
+/** Runs a step beside others; what it says comes out whole when it ends. Settles with its exit code and its last lines. */
 export function stepBeside(what, command, args) {
   const started = performance.now();
   return new Promise((resolve) => {
@@ -102,8 +105,7 @@ export function stepBeside(what, command, args) {
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
     child.once('close', (code) => {
       console.log(`\n→ ${what}\n${said.trimEnd()}\n  done in ${((performance.now() - started) / 1000).toFixed(1)} s`);
-      if (code !== 0) console.error(`\n✗ Failed while ${what.toLowerCase()} (${command} ${args.join(' ')}).`);
-      resolve(code ?? 1);
+      resolve({ what, code: code ?? 1, last: said.trimEnd().split('\n').slice(-LAST_LINES).join('\n') });
     });
   });
 }

@@ -7,10 +7,12 @@ const chromium = ensureChromium();
 const npm = (script) => `npm run --silent ${script}`;
 const checks = [isBuilt() ? npm('typecheck') : npm('build'), npm('lint')].join(' && ');
 // Unit tests read the sources; they need not wait for what is built.
-const codes = await Promise.all([
+const steps = await Promise.all([
   stepBeside('Building, and checking types, style and layering', 'sh', ['-c', checks]),
   stepBeside('Running unit tests', 'npx', ['--no-install', 'mocha']),
 ]);
-if (codes.some((code) => code !== 0)) process.exit(1);
+const failed = steps.filter(({ code }) => code !== 0);
+for (const { what, last } of failed) console.error(`\n✗ Failed while ${what.toLowerCase()}. Its last lines:\n${last}`);
+if (failed.length > 0) process.exit(1);
 step('Running journeys in the browser', 'npm', ['run', '--silent', 'test:e2e'], { env: { ...process.env, CHROMIUM: chromium } });
 console.log('\nAll tests passed.');

@@ -1,3 +1,5 @@
+import FFT from 'fft.js';
+
 /** What tells a photograph from a drawing: statistics of its detail. */
 export interface Detail {
   /** Power against spatial frequency, log over log, from 4 to 90 cycles per window. */
@@ -22,11 +24,7 @@ const FINE_FROM = 40;
  */
 export function detailOf(grey: Float64Array, width: number, height: number): Detail {
   if (width < SIDE || height < SIDE) throw new Error('The picture is smaller than a window of 256 px.');
-  const linear = Float64Array.from(grey, (code) => {
-    const v = code / 255;
-    return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-  });
-  const power = powerByFrequency(linear, width, height);
+  const power = powerByFrequency(grey.map(linearOf), width, height);
   let [sx, sy, sxx, sxy, n] = [0, 0, 0, 0, 0];
   for (let f = SLOPE_FROM; f < SLOPE_TO; f++, n++) {
     const [x, y] = [Math.log(f), Math.log(power[f]!)];
@@ -49,25 +47,28 @@ export function detailOf(grey: Float64Array, width: number, height: number): Det
   };
 }
 
+function linearOf(code: number): number {
+  const v = code / 255;
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+}
+
 /** Of differences between neighbours along rows. */
 function gradients(grey: Float64Array, width: number, height: number): Pick<Detail, 'kurtosis' | 'flat'> {
   const count = height * (width - 1);
-  let [sum, alike] = [0, 0];
-  const each = (take: (d: number) => void): void => {
-    for (let y = 0; y < height; y++)
-      for (let i = y * width + 1, end = (y + 1) * width; i < end; i++) take(grey[i]! - grey[i - 1]!);
-  };
-  each((d) => {
-    sum += d;
-    if (Math.abs(d) < 0.5) alike++;
-  });
+  let alike = 0;
+  // What neighbours differ by adds up to what the ends of a row do.
+  let sum = 0;
+  for (let y = 0; y < height; y++) sum += grey[(y + 1) * width - 1]! - grey[y * width]!;
   const mean = sum / count;
   let [second, fourth] = [0, 0];
-  each((d) => {
-    const square = (d - mean) ** 2;
-    second += square;
-    fourth += square * square;
-  });
+  for (let y = 0; y < height; y++)
+    for (let i = y * width + 1, end = (y + 1) * width; i < end; i++) {
+      const d = grey[i]! - grey[i - 1]!;
+      if (Math.abs(d) < 0.5) alike++;
+      const square = (d - mean) * (d - mean);
+      second += square;
+      fourth += square * square;
+    }
   return { kurtosis: fourth / count / (second / count) ** 2, flat: alike / count };
 }
 
@@ -77,17 +78,19 @@ function powerByFrequency(linear: Float64Array, width: number, height: number): 
   for (let top = 0; top + SIDE <= height; top += SIDE / 2)
     for (let left = 0; left + SIDE <= width; left += SIDE / 2) windows.push(top * width + left);
   let seen = 0;
-  const [re, im] = [new Float64Array(SIDE * SIDE), new Float64Array(SIDE * SIDE)];
+  // Complex numbers, real and imaginary parts in turn.
+  const [square, lying] = [new Float64Array(2 * SIDE * SIDE), new Float64Array(2 * SIDE * SIDE)];
   // Two at once, one as the imaginary part of the other: over a whole ring of frequencies their powers add up.
   for (let n = 0; n < windows.length; n += 2) {
-    seen += tapered(linear, width, windows[n]!, re);
-    if (n + 1 < windows.length) seen += tapered(linear, width, windows[n + 1]!, im);
-    else im.fill(0);
-    for (let j = 0; j < SIDE; j++) transform(re, im, j * SIDE, 1);
-    for (let k = 0; k < SIDE; k++) transform(re, im, k, SIDE);
+    square.fill(0);
+    seen += tapered(linear, width, windows[n]!, square, 0);
+    if (n + 1 < windows.length) seen += tapered(linear, width, windows[n + 1]!, square, 1);
+    // A spectrum lying on its side has the same rings.
+    transformRows(square, lying);
+    transformRows(lying, square);
     for (let i = 0; i < RING.length; i++) {
       const f = RING[i]!;
-      if (f < SIDE / 2) sum[f]! += re[i]! ** 2 + im[i]! ** 2;
+      if (f < SIDE / 2) sum[f]! += square[2 * i]! * square[2 * i]! + square[2 * i + 1]! * square[2 * i + 1]!;
     }
   }
   const count = new Float64Array(SIDE / 2);
@@ -95,17 +98,35 @@ function powerByFrequency(linear: Float64Array, width: number, height: number): 
   return sum.map((power, f) => power / Math.max(1, seen * count[f]!));
 }
 
-/** A window by its own mean, tapered. @returns 1, or 0 where it is black and left out */
-function tapered(linear: Float64Array, width: number, from: number, out: Float64Array): 0 | 1 {
+/**
+ * A window by its own mean, tapered.
+ * @param part 0 where it becomes the real part of what is transformed, 1 the imaginary one
+ * @returns 1, or 0 where it is black and left out
+ */
+function tapered(linear: Float64Array, width: number, from: number, out: Float64Array, part: 0 | 1): 0 | 1 {
   let mean = 0;
-  for (let j = 0, i = 0; j < SIDE; j++)
-    for (let k = 0; k < SIDE; k++, i++) mean += (out[i] = linear[from + j * width + k]!) / (SIDE * SIDE);
-  if (mean < 1e-4) {
-    out.fill(0);
-    return 0;
-  }
-  for (let j = 0, i = 0; j < SIDE; j++) for (let k = 0; k < SIDE; k++, i++) out[i] = (out[i]! / mean - 1) * TAPER[j]! * TAPER[k]!;
+  for (let j = 0; j < SIDE; j++) for (let k = 0; k < SIDE; k++) mean += linear[from + j * width + k]! / (SIDE * SIDE);
+  if (mean < 1e-4) return 0;
+  for (let j = 0, i = part; j < SIDE; j++)
+    for (let k = 0; k < SIDE; k++, i += 2) out[i] = (linear[from + j * width + k]! / mean - 1) * TAPER[j]! * TAPER[k]!;
   return 1;
+}
+
+const FOURIER = new FFT(SIDE);
+const ROW = FOURIER.createComplexArray();
+const ROW_OUT = FOURIER.createComplexArray();
+
+/** The transform of each row, written as a column. */
+function transformRows(from: Float64Array, to: Float64Array): void {
+  for (let j = 0; j < SIDE; j++) {
+    for (let i = 0; i < 2 * SIDE; i++) ROW[i] = from[2 * j * SIDE + i]!;
+    FOURIER.transform(ROW_OUT, ROW);
+    for (let k = 0; k < SIDE; k++) {
+      const at = 2 * (k * SIDE + j);
+      to[at] = ROW_OUT[2 * k]!;
+      to[at + 1] = ROW_OUT[2 * k + 1]!;
+    }
+  }
 }
 
 const TAPER = Float64Array.from({ length: SIDE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (SIDE - 1)));
@@ -114,35 +135,3 @@ const RING = Uint16Array.from({ length: SIDE * SIDE }, (_, i) => {
   const [k, j] = [i % SIDE, Math.floor(i / SIDE)];
   return Math.hypot(k < SIDE / 2 ? k : k - SIDE, j < SIDE / 2 ? j : j - SIDE);
 });
-
-const COSINES = Float64Array.from({ length: SIDE / 2 }, (_, k) => Math.cos((2 * Math.PI * k) / SIDE));
-const SINES = Float64Array.from({ length: SIDE / 2 }, (_, k) => Math.sin((2 * Math.PI * k) / SIDE));
-
-/** A fast Fourier transform of one row or column, in place. Cooley & Tukey, Math. Comput. 19 (1965) 297 (from memory). */
-function transform(re: Float64Array, im: Float64Array, from: number, step: number): void {
-  for (let i = 1, j = 0; i < SIDE; i++) {
-    let bit = SIDE >> 1;
-    for (; j & bit; bit >>= 1) j ^= bit;
-    j ^= bit;
-    if (i >= j) continue;
-    const [a, b] = [from + i * step, from + j * step];
-    [re[a], re[b]] = [re[b]!, re[a]!];
-    [im[a], im[b]] = [im[b]!, im[a]!];
-  }
-  for (let length = 2; length <= SIDE; length *= 2) {
-    const turn = SIDE / length;
-    for (let i = 0; i < SIDE; i += length)
-      for (let k = 0; k < length / 2; k++) {
-        const wr = COSINES[k * turn]!;
-        const wi = -SINES[k * turn]!;
-        const a = from + (i + k) * step;
-        const b = a + (length / 2) * step;
-        const tr = re[b]! * wr - im[b]! * wi;
-        const ti = re[b]! * wi + im[b]! * wr;
-        re[b] = re[a]! - tr;
-        im[b] = im[a]! - ti;
-        re[a]! += tr;
-        im[a]! += ti;
-      }
-  }
-}

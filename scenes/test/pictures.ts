@@ -17,9 +17,10 @@ export async function composed(name: string): Promise<Planes> {
   const planes = flatPlanes(width, height);
   const linear = Float32Array.from({ length: 256 }, (_, code) => linearOfCode(code, CODE));
   const [ground, over] = [await bytesOf(still), await bytesOf(lamps)];
-  COLOURS.forEach((colour, c) => {
-    for (let i = 0; i < width * height; i++)
-      planes[colour][i] = linear[ground[3 * i + c]!]! + (MOST_OVER / 255) * over[3 * i + c]!;
+  const all = COLOURS.map((colour) => planes[colour]);
+  const brightest = MOST_OVER / 255;
+  all.forEach((plane, c) => {
+    for (let i = 0; i < width * height; i++) plane[i] = linear[ground[3 * i + c]!]! + brightest * over[3 * i + c]!;
   });
   for (const { cut, file } of parts) {
     const bytes = await bytesOf(file);
@@ -28,9 +29,7 @@ export async function composed(name: string): Promise<Planes> {
       for (let x = 0; x < Math.min(cut.width, width - cut.left); x++) {
         const [from, to] = [3 * (y * cut.width + x), (cut.top + y) * width + cut.left + x];
         const cover = bytes[under + from]! / 255;
-        COLOURS.forEach((colour, c) => {
-          planes[colour][to] = planes[colour][to]! * (1 - cover) + linear[bytes[from + c]!]!;
-        });
+        all.forEach((plane, c) => (plane[to] = plane[to]! * (1 - cover) + linear[bytes[from + c]!]!));
       }
   }
   return planes;
@@ -40,10 +39,13 @@ export async function composed(name: string): Promise<Planes> {
 export function averaged(planes: Planes, by: number): Planes {
   const [width, height] = [Math.floor(planes.width / by), Math.floor(planes.height / by)];
   const small = flatPlanes(width, height);
-  for (const colour of COLOURS)
-    for (let y = 0; y < height * by; y++)
-      for (let x = 0; x < width * by; x++)
-        small[colour][Math.floor(y / by) * width + Math.floor(x / by)]! += planes[colour][y * planes.width + x]! / by ** 2;
+  for (const colour of COLOURS) {
+    const [from, to] = [planes[colour], small[colour]];
+    for (let y = 0, i = 0; y < height; y++)
+      for (let x = 0; x < width; x++, i++)
+        for (let n = 0; n < by * by; n++)
+          to[i]! += from[(y * by + Math.floor(n / by)) * planes.width + x * by + (n % by)]! / (by * by);
+  }
   return small;
 }
 
@@ -51,12 +53,8 @@ export function averaged(planes: Planes, by: number): Planes {
 export function detailOfPlanes(planes: Planes): Detail {
   const { width, height } = planes;
   const pixels = develop(planes);
-  return detailOf(
-    Float64Array.from(
-      { length: width * height },
-      (_, i) => 0.2126 * pixels[4 * i]! + 0.7152 * pixels[4 * i + 1]! + 0.0722 * pixels[4 * i + 2]!,
-    ),
-    width,
-    height,
-  );
+  const grey = new Float64Array(width * height);
+  for (let i = 0; i < grey.length; i++)
+    grey[i] = 0.2126 * pixels[4 * i]! + 0.7152 * pixels[4 * i + 1]! + 0.0722 * pixels[4 * i + 2]!;
+  return detailOf(grey, width, height);
 }

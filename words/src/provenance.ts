@@ -11,9 +11,10 @@ const PIECES = {
 
 const LOGGED = { one: 'frame of the log', many: 'frames of the log' };
 
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+
 /** "3 March" of a day such as 2027-03-03. */
-export const dayWords = (day: string): string =>
-  new Date(day).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+export const dayWords = (day: string): string => DAY.format(new Date(day));
 
 /** Whose value it is: "your 18 frames of 3 March". */
 export function provenanceWords(

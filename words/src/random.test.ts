@@ -24,6 +24,12 @@ const NEVER: readonly [pattern: RegExp, why: string][] = [
   [/\b1 (?:frames|cards|batteries|bands|choices|looks)\b/, 'one of many'],
 ];
 
+/** What is wrong with a sentence, or null. */
+function faultOf(sentence: string): string | null {
+  if (!/^(?:f\/)?[\p{Lu}\d“⅓⅔][^]*[.?]$/u.test(sentence)) return 'no whole sentence';
+  return NEVER.find(([pattern]) => pattern.test(sentence))?.[1] ?? null;
+}
+
 /** Every sentence of a brief's plan, and of its ladder's rung in another light, each with what it is. */
 function sentencesOf(brief: Brief, ev100: number): [what: string, sentence: string][] {
   const plan = planWithoutLadder(brief, 0);
@@ -93,8 +99,8 @@ describe('the sentences of any brief', function () {
       fc.property(anything, fc.double({ min: -6, max: 16, noNaN: true }), (brief, ev100) => {
         for (const [what, sentence] of sentencesOf(brief, ev100)) {
           said.add(what);
-          expect(sentence, what).to.match(/^(?:f\/)?[\p{Lu}\d“⅓⅔][^]*[.?]$/u);
-          for (const [pattern, why] of NEVER) expect(sentence, `${what}: ${why}`).not.to.match(pattern);
+          const wrong = faultOf(sentence);
+          if (wrong) expect.fail(`${what}: ${wrong}: ${sentence}`);
         }
       }),
       { seed: 20261126, numRuns: 2000, endOnFailure: true },
@@ -102,6 +108,12 @@ describe('the sentences of any brief', function () {
     // The walk is only worth something if it came by most of what can be said.
     expect(said.size).to.be.above(40);
   });
+
+  it('would be caught if one did', () => {
+    const bad = ['lower case.', 'No end', 'NaN stops.', 'It is −0 stops.', '0.00 of it.', '2\u00a0m to 2\u00a0m.', 'The the end.', '1\u00a0stops.'];
+    for (const sentence of bad) expect(faultOf(sentence), sentence).not.to.equal(null);
+    expect(faultOf('From 2\u00a0m to 3\u00a0m it is 1\u00a0stop.')).to.equal(null);
+  }); // prettier-ignore
 
   it('name every figure of the setting as the setting has it', () => {
     fc.assert(

@@ -4,8 +4,12 @@ export const entropyBits = (chance: number): number =>
 
 /** Weights that sum to 1; the fallback where all of them vanish. */
 export function normalised(weights: Float64Array, fallback = weights): Float64Array {
-  const sum = weights.reduce((total, weight) => total + weight, 0);
-  return sum > 0 && Number.isFinite(sum) ? weights.map((weight) => weight / sum) : fallback;
+  let sum = 0;
+  for (let i = 0; i < weights.length; i++) sum += weights[i]!;
+  if (!(sum > 0 && Number.isFinite(sum))) return fallback;
+  const shares = new Float64Array(weights.length);
+  for (let i = 0; i < weights.length; i++) shares[i] = weights[i]! / sum;
+  return shares;
 }
 
 /**

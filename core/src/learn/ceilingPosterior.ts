@@ -28,12 +28,22 @@ export function ceilingPrior(): CeilingPosterior {
   return { weights: normalised(Float64Array.from(weights)) };
 }
 
+/** The same marks are weighed after every answer: their chances are worked out once. */
+const known = new Map<number, Float64Array>();
+/** There are some thirty marks of ISO; whatever else is asked for is not kept for long. */
+const MOST_KNOWN = 64;
+
 /** Chance that an ISO is acceptable, by ceiling and slope: logistic in stops, with slips. */
 function acceptableChances(iso: number): Float64Array {
+  const before = known.get(iso);
+  if (before) return before;
   const x = Math.log2(iso / 100);
-  return Float64Array.from(
+  const chances = Float64Array.from(
     CEILINGS.flatMap((ceiling) => SLOPES.map((slope) => withSlips(1 / (1 + Math.exp(-slope * (ceiling - x)))))),
   );
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(iso, chances);
+  return chances;
 }
 
 /** What one answer teaches (Bayes). @throws RangeError for an ISO of 0 or less */

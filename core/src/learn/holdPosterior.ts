@@ -94,16 +94,19 @@ export interface Estimate {
 export function driftAtConfidence({ thetas, slopes, weights }: HoldPosterior, confidence: number, coverage = 0.9): Estimate {
   requireRange('confidence', confidence, 1e-6, 1 - 1e-6);
   requireRange('coverage', coverage, 1e-6, 1 - 1e-6);
-  const order = thetas
-    .map((theta, i) => ({ x: driftOfHands(theta, slopes[i]!, confidence), weight: weights[i]! }))
-    .sort((a, b) => a.x - b.x);
+  const order = driftOrder(thetas, slopes, confidence);
   const at = (share: number): number => {
     let sum = 0;
-    for (const { x, weight } of order) if ((sum += weight) >= share - 1e-12) return x;
+    for (const { x, node } of order) if ((sum += weights[node]!) >= share - 1e-12) return x;
     return order.at(-1)!.x;
   };
   return { median: at(0.5), low: at((1 - coverage) / 2), high: at((1 + coverage) / 2) };
 }
+
+/** Nodes from the least drift at which a share of frames is sharp to the most. */
+const driftOrder = ofNodes((thetas, slopes, confidence) =>
+  thetas.map((theta, node) => ({ x: driftOfHands(theta, slopes[node]!, confidence), node })).sort((a, b) => a.x - b.x),
+);
 
 /**
  * Bits that one frame at `x` is expected to teach about the hands: the entropy of its outcome less the mean entropy under each pair of
@@ -119,20 +122,24 @@ export function expectedInformation({ thetas, slopes, weights }: HoldPosterior, 
   return Math.max(0, entropyBits(mean) - within);
 }
 
-interface Outcomes {
-  chances: Float64Array;
-  entropies: Float64Array;
-}
-/** The same few speeds are weighed after every frame over the same nodes: their outcomes are worked out once. */
-const known = new WeakMap<readonly number[], Map<number, Outcomes>>();
-
-function outcomesAt(thetas: readonly number[], slopes: readonly number[], x: number): Outcomes {
-  const ofNodes = known.get(thetas) ?? new Map<number, Outcomes>();
-  known.set(thetas, ofNodes);
-  const before = ofNodes.get(x);
-  if (before) return before;
+/** Chances of a sharp frame at the nodes, and the entropies of what comes out. */
+const outcomesAt = ofNodes((thetas, slopes, x) => {
   const chances = Float64Array.from(thetas, (theta, i) => withSlips(sharpChance(x, theta, slopes[i]!)));
-  const outcomes = { chances, entropies: chances.map(entropyBits) };
-  ofNodes.set(x, outcomes);
-  return outcomes;
+  return { chances, entropies: chances.map(entropyBits) };
+});
+
+/** What is worked out over the nodes at a value. The same few values come back after every frame: once is enough. */
+function ofNodes<T>(
+  work: (thetas: readonly number[], slopes: readonly number[], value: number) => T,
+): (thetas: readonly number[], slopes: readonly number[], value: number) => T {
+  const known = new WeakMap<readonly number[], Map<number, T>>();
+  return (thetas, slopes, value) => {
+    const values = known.get(thetas) ?? new Map<number, T>();
+    known.set(thetas, values);
+    const before = values.get(value);
+    if (before !== undefined) return before;
+    const made = work(thetas, slopes, value);
+    values.set(value, made);
+    return made;
+  };
 }

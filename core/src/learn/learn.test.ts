@@ -48,6 +48,8 @@ const marks = (every: number): number[] =>
     .filter((i) => i % every === 0)
     .map((third) => driftStops(LENS.focalMm, shutterMarks.value(third), LENS.toleranceMm));
 const THIRDS = marks(1);
+/** One for all, and with it what is worked out over its nodes. */
+const PRIOR = holdPrior(0);
 
 interface Person {
   theta: number;
@@ -58,11 +60,10 @@ const shoots = ({ theta, slope }: Person, x: number, random: UniformSource): boo
   random() < 0.05 + 0.9 * sharpChance(x, theta, slope);
 
 function adaptive(person: Person, frames: number, random: UniformSource): HoldPosterior {
-  let posterior = holdPrior(0);
+  let posterior = PRIOR;
   for (let i = 0; i < frames; i++) {
-    const x = THIRDS.reduce((best, other) =>
-      expectedInformation(posterior, other) > expectedInformation(posterior, best) ? other : best,
-    );
+    const bits = THIRDS.map((x) => expectedInformation(posterior, x));
+    const x = THIRDS[bits.indexOf(Math.max(...bits))]!;
     posterior = afterFrame(posterior, { x, sharp: shoots(person, x, random) });
   }
   return posterior;
@@ -86,14 +87,14 @@ describe('what a hold test teaches', () => {
 
   it('begins at the starting value: 1/50 s with 50 mm is an 84 % bet, less what the prior does not know', () => {
     expect(sharpChance(driftStops(50, 1 / 50, 0.03), DEFAULT_THRESHOLD, 2)).to.be.closeTo(0.839, 0.002);
-    expect(meanSharpChance(holdPrior(0), driftStops(50, 1 / 50, 0.03))).to.be.within(0.6, 0.839);
+    expect(meanSharpChance(PRIOR, driftStops(50, 1 / 50, 0.03))).to.be.within(0.6, 0.839);
   });
 
   it('never becomes certain, nor NaN, whatever comes out: all sharp, all soft, a perfect step, one frame', () => {
     const frame = fc.record({ x: fc.double({ min: -12, max: 16, noNaN: true }), sharp: fc.boolean() });
     fc.assert(
       fc.property(fc.array(frame, { maxLength: 40 }), (frames) => {
-        const posterior = afterFrames(holdPrior(0), frames);
+        const posterior = afterFrames(PRIOR, frames);
         expect([...posterior.weights].every(Number.isFinite)).to.equal(true);
         expect(posterior.weights.reduce((sum, weight) => sum + weight, 0)).to.be.closeTo(1, 1e-9);
         const { low, median: middle, high } = driftAtConfidence(posterior, 0.8);
@@ -104,13 +105,13 @@ describe('what a hold test teaches', () => {
       { numRuns: 200 },
     );
     const step = THIRDS.map((x) => ({ x, sharp: x < 5.5 }));
-    const { low, high } = driftAtConfidence(afterFrames(holdPrior(0), step), 0.8);
+    const { low, high } = driftAtConfidence(afterFrames(PRIOR, step), 0.8);
     expect(high - low).to.be.above(0.1);
   });
 
   it('is the same in whatever order the frames came', () => {
     const frames = THIRDS.map((x, i) => ({ x, sharp: i % 3 === 0 }));
-    const [one, other] = [frames, [...frames].reverse()].map((order) => driftAtConfidence(afterFrames(holdPrior(0), order), 0.8));
+    const [one, other] = [frames, [...frames].reverse()].map((order) => driftAtConfidence(afterFrames(PRIOR, order), 0.8));
     expect(one!.median).to.be.closeTo(other!.median, 1e-9);
   });
 
@@ -149,7 +150,7 @@ describe('what a hold test teaches', () => {
         sharp: shoots(person, x, random),
       }));
       const off = (posterior: HoldPosterior): number => Math.abs(driftAtConfidence(posterior, 0.8).median - trueX80(person));
-      return { chosen: off(adaptive(person, 18, random)), fixed: off(afterFrames(holdPrior(0), fixed)) };
+      return { chosen: off(adaptive(person, 18, random)), fixed: off(afterFrames(PRIOR, fixed)) };
     });
     expect(median(errors.map(({ chosen }) => chosen))).to.be.below(median(errors.map(({ fixed }) => fixed)));
   }).timeout(60_000);

@@ -89,16 +89,13 @@ export function slantedEdge(plane: LinearPlane): { edge: SlantedEdge } | { fault
   if (clippedShare > MOST_CLIPPED) return { fault: 'clipped' };
   if (noise > MOST_NOISE) return { fault: 'noisy' };
   if (line.bendPx > MOST_BEND_PX) return { fault: 'bent' };
-  const rows = Array.from({ length: height }, (_, y) => y);
-  const spread = profile.of(rows);
+  const spread = profile.whole();
   if (overshoot(spread, profile.middle) > MOST_OVERSHOOT) return { fault: 'sharpened' };
   const reach = Math.min(profile.middle, Math.max(LEAST_REACH_PX * BINS_PER_PX, REACHES * widthOf(spread, profile.middle)));
   const sfr = transformed(spread, profile.middle, reach);
   const mtf50 = crossing(sfr, 0.5);
   if (mtf50 === null) return { fault: 'noisy' };
-  const leftOut = Array.from({ length: PARTS }, (_, part) =>
-    transformed(profile.of(rows.filter((y) => y % PARTS !== part)), profile.middle, reach),
-  );
+  const leftOut = Array.from({ length: PARTS }, (_, part) => transformed(profile.without(part), profile.middle, reach));
   const mtf50Error = leftOutError(leftOut.map((one) => crossing(one, 0.5) ?? 0));
   return { edge: { angleDeg, sfr, mtf50, mtf50Error, leftOut, noise } };
 }
@@ -196,13 +193,13 @@ function sidesOf(plane: LinearPlane, { at, slope }: Line) {
   };
 }
 
-/** The profile across the edge, row by row sorted into quarters of a pixel. */
+/** The profile across the edge, its rows sorted into quarters of a pixel; every twentieth row is in the same part. */
 class Profile {
   /** Place of the edge among the bins. */
   readonly middle: number;
   readonly #bins: number;
-  readonly #sums: Float64Array;
-  readonly #counts: Uint16Array;
+  readonly #parts: Bins[];
+  readonly #all: Bins;
 
   constructor(plane: LinearPlane, { at, slope }: Line) {
     const { width, height, values } = plane;
@@ -213,40 +210,61 @@ class Profile {
     const half = Math.floor(reachPx * BINS_PER_PX);
     this.middle = half;
     this.#bins = 2 * half + 1;
-    this.#sums = new Float64Array(this.#bins * height);
-    this.#counts = new Uint16Array(this.#bins * height);
-    for (let y = 0; y < height; y++)
+    this.#parts = Array.from({ length: PARTS }, () => emptyBins(this.#bins));
+    for (let y = 0; y < height; y++) {
+      const { sums, counts } = this.#parts[y % PARTS]!;
       for (let x = 0; x < width; x++) {
         if (!isTaken(plane, x, y)) continue;
         const bin = Math.round((x - at - slope * y) * cos * BINS_PER_PX) + half;
         if (bin < 0 || bin >= this.#bins) continue;
-        this.#sums[y * this.#bins + bin]! += values[y * width + x]!;
-        this.#counts[y * this.#bins + bin]! += 1;
+        sums[bin]! += values[y * width + x]!;
+        counts[bin]! += 1;
+      }
+    }
+    this.#all = emptyBins(this.#bins);
+    for (const { sums, counts } of this.#parts)
+      for (let bin = 0; bin < this.#bins; bin++) {
+        this.#all.sums[bin]! += sums[bin]!;
+        this.#all.counts[bin]! += counts[bin]!;
       }
   }
 
-  /** The mean profile of some rows; what no row reached is drawn between its neighbours. */
-  of(rows: readonly number[]): Float64Array {
-    const sums = new Float64Array(this.#bins);
-    const counts = new Float64Array(this.#bins);
-    for (const y of rows)
-      for (let bin = 0; bin < this.#bins; bin++) {
-        sums[bin]! += this.#sums[y * this.#bins + bin]!;
-        counts[bin]! += this.#counts[y * this.#bins + bin]!;
-      }
-    const spread = sums.map((sum, bin) => (counts[bin]! > 0 ? sum / counts[bin]! : NaN));
-    let last = -1;
-    for (let bin = 0; bin < this.#bins; bin++) {
-      if (Number.isNaN(spread[bin]!)) continue;
-      for (let gap = last + 1; gap < bin; gap++) {
-        const share = last < 0 ? 1 : (gap - last) / (bin - last);
-        spread[gap] = (last < 0 ? 0 : (1 - share) * spread[last]!) + share * spread[bin]!;
-      }
-      last = bin;
-    }
-    for (let gap = last + 1; gap < this.#bins; gap++) spread[gap] = last < 0 ? 0 : spread[last]!;
-    return spread;
+  /** The mean profile. */
+  whole(): Float64Array {
+    return meansOf(this.#all);
   }
+
+  /** The mean profile of the rows of all parts but one. */
+  without(part: number): Float64Array {
+    const { sums, counts } = this.#parts[part]!;
+    return meansOf({
+      sums: this.#all.sums.map((sum, bin) => sum - sums[bin]!),
+      counts: this.#all.counts.map((count, bin) => count - counts[bin]!),
+    });
+  }
+}
+
+/** What fell into each bin: the sum and how many. */
+interface Bins {
+  sums: Float64Array;
+  counts: Float64Array;
+}
+const emptyBins = (bins: number): Bins => ({ sums: new Float64Array(bins), counts: new Float64Array(bins) });
+
+/** The means of bins; one that is empty is drawn between its neighbours. */
+function meansOf({ sums, counts }: Bins): Float64Array {
+  const spread = sums.map((sum, bin) => (counts[bin]! > 0 ? sum / counts[bin]! : NaN));
+  let last = -1;
+  for (let bin = 0; bin < spread.length; bin++) {
+    if (Number.isNaN(spread[bin]!)) continue;
+    for (let gap = last + 1; gap < bin; gap++) {
+      const share = last < 0 ? 1 : (gap - last) / (bin - last);
+      spread[gap] = (last < 0 ? 0 : (1 - share) * spread[last]!) + share * spread[bin]!;
+    }
+    last = bin;
+  }
+  for (let gap = last + 1; gap < spread.length; gap++) spread[gap] = last < 0 ? 0 : spread[last]!;
+  return spread;
 }
 
 /** How far the profile goes past its own ends beside the edge, share of its step: the sharpener's halo, the noise of a pixel averaged out. */
@@ -294,12 +312,17 @@ function transformed(spread: Float64Array, middle: number, reach: number): Float
   });
   const total = windowed.reduce((sum, value) => sum + value, 0);
   return Float64Array.from(EDGE_FREQUENCIES, (frequency) => {
+    // From bin to bin the wave turns by as much: multiplied, not worked out anew. Where it begins does not matter.
     const turn = (2 * Math.PI * frequency) / BINS_PER_PX;
+    const [stepRe, stepIm] = [Math.cos(turn), -Math.sin(turn)];
     let [re, im] = [0, 0];
+    let [waveRe, waveIm] = [1, 0];
     for (let n = 0; n < windowed.length; n++) {
-      const angle = turn * (from + n - middle);
-      re += windowed[n]! * Math.cos(angle);
-      im -= windowed[n]! * Math.sin(angle);
+      re += windowed[n]! * waveRe;
+      im += windowed[n]! * waveIm;
+      const before = waveRe;
+      waveRe = before * stepRe - waveIm * stepIm;
+      waveIm = before * stepIm + waveIm * stepRe;
     }
     const taken = sinc((2 * frequency) / BINS_PER_PX) * sinc(frequency / BINS_PER_PX);
     return Math.hypot(re, im) / Math.abs(total) / taken;

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { load } from 'exifreader';
+import exifReader from 'exifreader';
 import sharp from 'sharp';
 import UTIF from 'utif2';
 import { withExif, type Taken } from './exif.ts';
@@ -22,7 +22,7 @@ const TAKEN: Taken = {
 };
 
 /** What an independent reader makes of a file: exifreader. */
-const read = (file: Uint8Array) => load(Buffer.from(file), { computed: true, expanded: true }).exif!;
+const read = (file: Uint8Array) => exifReader.load(Buffer.from(file), { computed: true, expanded: true }).exif!;
 
 function expectAll(exif: ReturnType<typeof read>): void {
   expect(exif.ExposureTime?.computed).to.be.closeTo(1 / 203.187, 1e-6);

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { load } from 'exifreader';
+import exifReader from 'exifreader';
 import UTIF from 'utif2';
 import { STARTER_BODIES } from '../../../contract/src/starterShelf.ts';
 import { seededRandom } from '../numerics/seededRandom.ts';
@@ -27,7 +27,7 @@ describe('a DNG of the simulated camera', () => {
 
   it('says its exposure to a reader of EXIF', () => {
     // exifreader, an independent reader of EXIF.
-    const exif = load(Buffer.from(writeDng(raw)), { computed: true, expanded: true }).exif!;
+    const exif = exifReader.load(Buffer.from(writeDng(raw)), { computed: true, expanded: true }).exif!;
     expect(exif.ISOSpeedRatings?.computed).to.equal(800);
     expect(exif.ExposureTime?.computed).to.be.closeTo(1 / 64, 1e-6);
     expect(exif.FNumber?.computed).to.be.closeTo(5.6, 1e-6);

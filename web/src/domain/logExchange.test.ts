@@ -1,6 +1,6 @@
 import { NewFrameSchema, type StoredTally } from '@hushto/contract';
 import { expect } from 'chai';
-import { load } from 'exifreader';
+import exifReader from 'exifreader';
 import sharp from 'sharp';
 import { exampleBrief } from '../../../core/test/briefs.ts';
 import { framesOfCsv, framesOfTally, guessMapping, readCsv, sidecarName, sidecarOf } from './logExchange.ts';
@@ -46,7 +46,7 @@ describe('what goes into the log without a picture, and out of it beside one', (
     const xmp = sidecarOf({ verdict: 'keeper', take: null }, title);
     // libvips puts the packet into a picture, exifreader takes it out: neither is ours.
     const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } }).withXmp(xmp).jpeg().toBuffer(); // prettier-ignore
-    const { xmp: read } = load(picture, { expanded: true });
+    const { xmp: read } = exifReader.load(picture, { expanded: true });
     expect(read?.['Rating']?.value).to.equal('4');
     expect((read?.['subject']?.value as { value: string }[]).map(({ value }) => value)).to.deep.equal(['Keeper', title]);
     expect(sidecarName('evening/a.b.jpg')).to.equal('evening/a.b.xmp');

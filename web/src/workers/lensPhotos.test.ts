@@ -17,11 +17,11 @@ function rawOfTarget(fNumber: number, seed: number, packed: 12 | 14 | null): Arr
   const { values } = photo.part(0, 0, width, height);
   const bits = packed ?? 14;
   const [black, white] = [BLACK >> (14 - bits), 2 ** bits - 1];
-  const numbers = Uint16Array.from(values, (value, i) => {
-    const [x, y] = [i % width, Math.floor(i / width)];
-    const share = (x + y) % 2 === 1 ? 1 : 0.6;
-    return Math.min(white, Math.max(0, Math.round(black + share * value * (white - black))));
-  });
+  const numbers = new Uint16Array(values.length);
+  for (let i = 0; i < values.length; i++) {
+    const share = ((i % width) + Math.floor(i / width)) % 2 === 1 ? 1 : 0.6;
+    numbers[i] = Math.min(white, Math.max(0, Math.round(black + share * values[i]! * (white - black))));
+  }
   const dng = writeDng({ width, height, values: numbers, blackLevel: black, whiteLevel: white, iso: 100, shutterS: 1 / 8, fNumber, bits }, { packed: packed !== null });
   return dng.buffer;
 } // prettier-ignore

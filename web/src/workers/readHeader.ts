@@ -1,4 +1,4 @@
-import { load } from 'exifreader';
+import exifReader from 'exifreader';
 import { imageSize } from 'image-size';
 import { headerOf, type FrameHeader, type RawExif } from '../domain/frameHeader.ts';
 import { HEAD_BYTES, tooLarge } from './fences.ts';
@@ -30,7 +30,9 @@ export async function readHeader(
 /** Tags by name, rationals divided; null where there are none, or where they cannot be read. */
 function exifOf(bytes: ArrayBuffer): RawExif | null {
   try {
-    const tags = Object.entries(load(bytes, { computed: true }) as Record<string, { value: unknown; computed?: unknown }>);
+    const tags = Object.entries(
+      exifReader.load(bytes, { computed: true }) as Record<string, { value: unknown; computed?: unknown }>,
+    );
     // The kind of file is always told, even of one that is cut off behind its first bytes.
     const said = tags.filter(([name]) => name !== 'FileType');
     return said.length === 0 ? null : Object.fromEntries(said.map(([name, { value, computed = value }]) => [name, computed]));
