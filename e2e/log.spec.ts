@@ -222,6 +222,9 @@ describe('Log', () => {
     const faster = limits.getByRole('button', { name: /^Plan for .* m\/s, not 0\.7 m\/s$/ });
     await faster.click();
     await eventually(async () => (await speed()) > before * 1.2);
+    const plan = await app.open({ at: `/plan/${await briefId('The Boathouse quintet')}` });
+    await plan.page.getByText(/The subject’s speed comes from your \d+ frames of the log, /).waitFor();
+    await plan.page.close();
     // Reckoned with the new speed, the frames ask for no other.
     await limits.getByRole('button', { name: /^Plan for/ }).waitFor({ state: 'detached' });
     await page.getByRole('button', { name: 'Undo' }).last().click();

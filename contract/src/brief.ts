@@ -90,6 +90,7 @@ export const LensSchema = z.strictObject({
 const MeasuredFromSchema = z.strictObject({
   by: z.enum(MEASURED_BY),
   errorShare: within(0, 10, 'share by which it may be off'),
+  frames: ProvenanceSchema.optional().describe('of the log, where it was by them'),
 });
 
 const WatchSchema = z.strictObject({
@@ -117,6 +118,7 @@ const SubjectSchema = z.strictObject({
 
 const LightSchema = z.strictObject({
   ev100: within(-12, 24, 'what a grey card at the subject reads, EV at ISO 100'),
+  ev100From: ProvenanceSchema.extend({ ev100: within(-12, 24, 'what those frames said, EV at ISO 100') }).optional(),
   background: z.strictObject({
     tone: within(0.005, 1, 'reflectance'),
     stops: within(-15, 15, 'light above that on the subject, stops'),

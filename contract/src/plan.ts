@@ -174,6 +174,7 @@ const reason = z.union([
     fartherM: figure.nullable(),
     longerMm: figure.nullable(),
   }),
+  z.object({ code: z.literal('fromLog'), speed: from, light: from }),
   z.object({ code: z.literal('focus'), headroomEv: figure, insteadEv: figure.nullable(), from }),
   z.object({
     code: z.literal('floor'),

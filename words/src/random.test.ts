@@ -59,25 +59,32 @@ const anything: fc.Arbitrary<Brief> = fc
     label: fc.constantFrom(undefined, 'A porter with a handcart', 'LED wall', 'the last runner', 'Ivo'),
     place: fc.constantFrom('open' as const, 'pit' as const, 'water' as const),
     follow: fc.boolean(),
+    logged: fc.constantFrom('nothing' as const, 'speed' as const, 'light' as const, 'both' as const),
     backgroundStops: fc.constantFrom(0, 0, -4, 3, 4.5, 6),
     shadowStops: fc.constantFrom(undefined, undefined, -1 / 3, -3),
     colour: fc.constantFrom('neutral' as const, 'saturated' as const),
     swing: fc.option(fc.record({ downStops: stops, upStops: stops, periodS: fc.constantFrom(0.5, 3, 20) }), { freq: 2 }),
   })
-  .map(({ brief, aim, school, shutter, own, label, place, follow, backgroundStops, shadowStops, colour, swing }) => {
+  .map(({ brief, aim, school, shutter, own, label, place, follow, logged, backgroundStops, shadowStops, colour, swing }) => {
     const from = own === null ? undefined : { seriesId: 'a', count: own, day: own % 2 ? '2027-03-03' : null };
+    const frames = { seriesId: 'log', count: own ?? 40, day: '2027-01-12' };
     const pans = aim === 'pan' && brief.subject.speedMps * Math.sin((brief.subject.directionDeg * Math.PI) / 180) < 0.01;
     return {
       ...brief,
       place,
       light: {
         ...brief.light,
+        ...((logged === 'light' || logged === 'both') && { ev100From: { ...frames, ev100: brief.light.ev100 } }),
         background: { tone: 0.18, stops: backgroundStops },
         shadowStops,
         colour,
         swing: swing ?? undefined,
       },
-      subject: { ...brief.subject, label },
+      subject: {
+        ...brief.subject,
+        label,
+        ...((logged === 'speed' || logged === 'both') && { speedFrom: { by: 'log' as const, errorShare: 0.2, frames } }),
+      },
       hold: { ...brief.hold, follow },
       picture: {
         ...brief.picture,

@@ -52,6 +52,8 @@ export function reasonWords(brief: Brief, reason: Reason): string {
       return tradeWords(reason);
     case 'hands':
       return handsWords(reason);
+    case 'fromLog':
+      return fromLogWords(reason);
     case 'depth':
       return depthWords(reason);
     case 'focus':
@@ -250,6 +252,12 @@ function floorWords({ picture, subject }: Brief, { slowestS, fastestS, slower, f
   const run = `${shutterWords(slowestS)} to ${shutterWords(fastestS)}`;
   const turn = picture.aim === 'freeze' && subject.speedMps > 0 && faster !== null ? ' Go faster if a face may turn.' : '';
   return stops > ANYTHING_STOPS ? `Anything will do: ${run} look alike${tail}.` : `${run} look alike${tail}.${turn}`;
+}
+
+function fromLogWords({ speed, light }: Of<'fromLog'>): string {
+  const by = (from: Provenance): string => provenanceWords('hold', from);
+  if (speed && light) return `The subject’s speed comes from ${by(speed)}; the light from ${by(light)}.`;
+  return speed ? `The subject’s speed comes from ${by(speed)}.` : `The light comes from ${by(light!)}.`;
 }
 
 function handsWords({ how, confidence, slowestS, frames, from, testBuysStops, carriedFromMm }: Of<'hands'>): string {

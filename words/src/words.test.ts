@@ -279,6 +279,11 @@ describe('a reason', () =>
         { code: 'lift', fNumber: 2.8, iso: 6400, reachedS: 1 / 125, liftStops: 4 / 3, isoEquivalent: 16_000, ceilingFrom: null },
         'f/2.8 and ISO 6400 reach 1/125 s. The other 1⅓ stops are brightened later; the picture is as grainy as ISO 16 000.',
       ]],
+      fromLog: [
+        [{ code: 'fromLog', speed: { seriesId: 'log', count: 84, day: '2027-01-13' }, light: null }, 'The subject’s speed comes from your 84 frames of the log, 13 January.'],
+        [{ code: 'fromLog', speed: null, light: { seriesId: 'log', count: 1, day: null } }, 'The light comes from your 1 frame of the log.'],
+        [{ code: 'fromLog', speed: { seriesId: 'log', count: 84, day: null }, light: { seriesId: 'log', count: 90, day: null } }, 'The subject’s speed comes from your 84 frames of the log; the light from your 90 frames of the log.'],
+      ],
       trade: [
         [trade, 'Grain costs a third of the detail, blur a quarter of the rest.'],
         [{ ...trade, grainShare: 0.01, blurShare: 0.97 }, 'Grain costs next to nothing of the detail, blur nearly all of the rest.'],

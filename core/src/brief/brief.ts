@@ -50,11 +50,15 @@ export interface Subject {
 export interface MeasuredFrom {
   by: MeasuredBy;
   errorShare: number;
+  /** Where it was by frames of the log: which. */
+  frames?: Provenance | undefined;
 }
 
 export interface Light {
   /** What a grey card at the subject reads, EV at ISO 100. */
   ev100: number;
+  /** The frames of the log it was taken over from, and what they said; believed as long as that is what `ev100` is. */
+  ev100From?: (Provenance & { ev100: number }) | undefined;
   background: { tone: number; stops: number };
   flicker: { frequencyHz: number; modulation: number };
   swing?: { downStops: number; upStops: number; periodS: number } | undefined;

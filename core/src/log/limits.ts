@@ -1,3 +1,4 @@
+import type { Measured } from '../motion/measured.ts';
 import { logisticFit, type LogisticFit, type LogisticRow } from '../learn/logisticFit.ts';
 
 /** Frames that share their figures, by what became of them. */
@@ -34,6 +35,18 @@ export interface LogLimit {
   /** How many frames more would bring the interval to a third of a stop either way, by the law of roots; 0 where it is there. */
   moreFrames: number | null;
 }
+
+/**
+ * The speed a limit of movement stands for: a subject whose frames are lost at half the smear moves twice as fast as was thought.
+ * @param speedMps as the frames' brief has it, m/s, > 0  @returns m/s to two digits, and the share it may be off by, nine times in ten
+ */
+export function speedOfLimit(speedMps: number, { at, low, high }: Pick<LogLimit, 'at' | 'low' | 'high'>): Measured {
+  const half = low === null || high === null ? UNBOUND_STOPS : (high - low) / 2;
+  return { value: Number((speedMps * 2 ** -at).toPrecision(2)), errorShare: Math.min(MOST_ERROR_SHARE, 2 ** half - 1) };
+}
+/** What is said of a limit that the frames do not bound, and the most a brief holds. Ours. */
+const UNBOUND_STOPS = 2;
+const MOST_ERROR_SHARE = 10;
 
 /** Fewest frames, and fewest of either outcome, that a limit is fitted from. */
 const FEWEST_FRAMES = 12;

@@ -4,7 +4,7 @@ import { exampleBrief } from '../../test/briefs.ts';
 import { seededRandom } from '../numerics/seededRandom.ts';
 import { planBrief } from '../plan/planBrief.ts';
 import { bitsApart, BURST_GAP_MS, burstsAmong, OUTING_GAP_MS, splitByPauses, type BurstFrame } from './groups.ts';
-import { limitOf, risesWith, type LogCell } from './limits.ts';
+import { limitOf, risesWith, speedOfLimit, type LogCell } from './limits.ts';
 import { takenFigures, type TakenSetting } from './takenFigures.ts';
 
 const written: TakenSetting = { shutterS: 1 / 203.187, fNumber: 2.8284, iso: 6400, focalLengthMm: 18.3, equivalentMm: 28 };
@@ -89,6 +89,13 @@ describe('the limits a log shows', () => {
     const held = bounded.filter(({ low, high }) => low! <= truth && truth <= high!);
     expect(bounded.length).to.be.above(280);
     expect(held.length / bounded.length).to.be.within(0.85, 0.95);
+  });
+
+  it('of movement stands for a speed: frames lost at half the smear were of what moves twice as fast', () => {
+    expect(speedOfLimit(1.4, { at: -1, low: -1.5, high: -0.5 })).to.deep.equal({ value: 2.8, errorShare: Math.SQRT2 - 1 });
+    expect(speedOfLimit(3, { at: 0.5, low: null, high: null })).to.deep.equal({ value: 2.1, errorShare: 3 });
+    // A brief holds a share of ten at most.
+    expect(speedOfLimit(3, { at: 0, low: -9, high: 9 }).errorShare).to.equal(10);
   });
 
   it('ask for four times the frames to halve an interval', () => {

@@ -73,5 +73,5 @@ export function speedOnPhoto({ share, widthPx, sensorWidthMm, focalLengthMm, dis
 }
 
 /** How a value of a brief was come by. */
-export const MEASURED_BY = ['framing', 'stopwatch', 'streak', 'twoFrames'] as const;
+export const MEASURED_BY = ['framing', 'stopwatch', 'streak', 'twoFrames', 'log'] as const;
 export type MeasuredBy = (typeof MEASURED_BY)[number];

@@ -37,6 +37,29 @@ describe('reasons', () => {
     );
     expect(Math.min(softer, grainier)).to.be.above(10);
   });
+  it('say what was taken over from the log, wherever else they must be short, as long as the brief has it', () => {
+    let full = 0;
+    const frames = { seriesId: 'log', count: 84, day: '2027-01-13' };
+    fc.assert(
+      fc.property(anyBrief, (brief) => {
+        fc.pre(brief.subject.speedMps > 0);
+        const { ev100 } = brief.light;
+        const subject = { ...brief.subject, speedFrom: { by: 'log' as const, errorShare: 0.1, frames } };
+        const light = { ...brief.light, ev100From: { ...frames, ev100 } };
+        const plain = planWithoutLadder(brief, 0).reasons;
+        expect(about(plain, 'fromLog')).to.equal(undefined);
+        const { reasons } = planWithoutLadder({ ...brief, subject, light }, 0);
+        expect(about(reasons, 'fromLog')).to.deep.equal({ code: 'fromLog', speed: frames, light: frames });
+        expect(reasons.length).to.be.at.most(6);
+        if (plain.length === 6) full += 1;
+        // Set by hand since, the light is no longer theirs.
+        const elsewhere = planWithoutLadder({ ...brief, light: { ...light, ev100: ev100 + 1 / 3 } }, 0).reasons;
+        expect(about(elsewhere, 'fromLog')).to.equal(undefined);
+      }),
+      { seed: 27, numRuns: 60 },
+    );
+    expect(full).to.be.above(5);
+  });
   it('say that hands set the pace only where the next slower shutter is more than they hold and nothing else forbids it', () => {
     let limits = 0;
     fc.assert(

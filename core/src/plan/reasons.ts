@@ -31,6 +31,7 @@ export type Reason =
   | { code: 'shallow'; depthM: number; narrower: { fNumber: number; depthM: number; grainStops: number } | null }
   | { code: 'opens'; lessEv: number }
   | ({ code: 'pattern' } & PatternReason)
+  | { code: 'fromLog'; speed: Provenance | null; light: Provenance | null }
   | { code: 'focus'; headroomEv: number; insteadEv: number | null; from: Provenance | null }
   | FloorReason
   | ({ code: 'clips' } & Clipping)
@@ -121,6 +122,7 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
     light(situation, candidate),
     found('shadow', shadowOf(situation, candidate)),
     trade(situation, figures),
+    fromLog(situation.brief),
     handsAreTheLimit ? hands(situation, candidate) : null,
     depth(situation, figures),
     focus(situation, candidate),
@@ -137,10 +139,20 @@ export function reasonsFor(situation: Situation, choice: Choice, figures: Figure
   ];
   const said = all.filter((reason) => reason !== null);
   const first = said.slice(0, MOST_REASONS);
-  // What the user's own tests changed is always said: it takes the last place where it would have fallen off.
-  const own = said.slice(MOST_REASONS).find(({ code }) => code === 'hands');
-  return situation.brief.hold.tested?.from && own ? [...first.slice(0, -1), own] : first;
+  // What the user's own tests and frames changed is always said: it takes the last places where it would have fallen off.
+  const tested = situation.brief.hold.tested?.from;
+  const own = said.slice(MOST_REASONS).filter(({ code }) => code === 'fromLog' || (code === 'hands' && tested));
+  return [...first.slice(0, MOST_REASONS - own.length), ...own];
 }
+
+/** What the brief took over from the log and nothing else speaks of. */
+function fromLog({ subject, light: { ev100, ev100From } }: Brief): Reason | null {
+  const speed = (subject.speedMps > 0 && subject.speedFrom?.frames) || null;
+  const light = ev100From?.ev100 === ev100 ? ev100From : null;
+  return speed || light ? { code: 'fromLog', speed, light: light && provenanceOf(light) } : null;
+}
+
+const provenanceOf = ({ seriesId, count, day }: Provenance): Provenance => ({ seriesId, count, day });
 
 function impossible(situation: Situation, { candidate, possible, reason }: Choice): Reason | null {
   if (possible) return null;

@@ -1,5 +1,14 @@
 import type { LogFilter, LogSays, StoredBrief } from '@hushto/contract';
-import { ceilingAt, FROM_LOG, fullFrameEquivalentMm, planWithoutLadder, shutterMarks } from '@hushto/core';
+import {
+  ceilingAt,
+  FROM_LOG,
+  fullFrameEquivalentMm,
+  planWithoutLadder,
+  shutterMarks,
+  speedOfLimit,
+  type LogLimit,
+  type Provenance,
+} from '@hushto/core';
 import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNumber, shutterWords } from '@hushto/words';
 import { strToU8, zipSync } from 'fflate';
 import { Download, Printer, Tags } from 'lucide-react';
@@ -170,7 +179,7 @@ function PlannedAgainstTaken({ says, briefs }: { says: LogSays; briefs: readonly
               <td>{evText(brief.document.light.ev100)}</td>
               <td>
                 {ev100 === null ? '–' : `${evText(ev100)}${evSpread && evSpread >= 0.1 ? ` ± ${plainNumber(evSpread)}` : ''}`}{' '}
-                {ev100 !== null && <TakeLight brief={brief} ev100={ev100} />}
+                {ev100 !== null && <TakeLight brief={brief} ev100={ev100} frames={frames} />}
               </td>
             </tr>
           ))}
@@ -181,7 +190,7 @@ function PlannedAgainstTaken({ says, briefs }: { says: LogSays; briefs: readonly
 }
 
 /** Gives a brief the light its frames were taken in. */
-function TakeLight({ brief: { id, document }, ev100 }: { brief: StoredBrief; ev100: number }) {
+function TakeLight({ brief: { id, document }, ev100, frames }: { brief: StoredBrief; ev100: number; frames: number }) {
   const { show } = useToasts();
   const rounded = Math.round(ev100 * 10) / 10;
   if (Math.abs(rounded - document.light.ev100) < 1 / 6) return null;
@@ -191,7 +200,10 @@ function TakeLight({ brief: { id, document }, ev100 }: { brief: StoredBrief; ev1
       look="bare"
       className="print:hidden"
       onClick={() => {
-        editDocument('briefs', id, (before) => ({ ...before, light: { ...before.light, ev100: rounded } }));
+        editDocument('briefs', id, (before) => ({
+          ...before,
+          light: { ...before.light, ev100: rounded, ev100From: { ...fromFrames(frames), ev100: rounded } },
+        }));
         show(`“${document.title}” plans for ${evText(rounded)} now.`, { label: 'Undo', run: () => undoDocument('briefs', id) });
       }}
     >
@@ -274,7 +286,7 @@ function Limits({ says, brief }: { says: LogSays; brief: StoredBrief | null }) {
         <div key={limit.fault} className="grid gap-1.5">
           <p>{limitWords(limit, says.share, equivalentMm)}</p>
           {brief && limit.fault === 'hands' && <TakeHands brief={brief} />}
-          {brief && limit.fault === 'subject' && <TakeSpeed brief={brief} faster={-limit.at} />}
+          {brief && limit.fault === 'subject' && <TakeSpeed brief={brief} limit={limit} />}
           {brief && limit.fault === 'grain' && <TakeCeiling brief={brief} snr={2 ** -limit.at} frames={limit.frames} />}
         </div>
       ))}
@@ -320,18 +332,24 @@ function TakeHands({ brief }: { brief: StoredBrief }) {
   );
 } // prettier-ignore
 
+/** The frames of the log a value is taken over from. */
+const fromFrames = (count: number): Provenance => ({ seriesId: FROM_LOG, count, day: new Date().toISOString().slice(0, 10) });
+
 /** A speed is worth taking over from a quarter of a stop on. */
 const WORTH_STOPS = 1 / 4;
 
-/** Makes the brief's subject as fast as its frames show: one that is lost at half the smear moves twice as fast as was thought. */
-function TakeSpeed({ brief: { id, document }, faster }: { brief: StoredBrief; faster: number }) {
+/** Makes the brief's subject as fast as its frames show. */
+function TakeSpeed({ brief: { id, document }, limit }: { brief: StoredBrief; limit: LogLimit }) {
   const { show } = useToasts();
   const unit = useSettings((settings) => settings.speedUnit);
   const { speedMps } = document.subject;
-  const speed = Number((speedMps * 2 ** faster).toPrecision(2));
-  if (speedMps === 0 || Math.abs(faster) < WORTH_STOPS) return null;
+  if (speedMps === 0 || Math.abs(limit.at) < WORTH_STOPS) return null;
+  const { value: speed, errorShare } = speedOfLimit(speedMps, limit);
   const take = (): void => {
-    editDocument('briefs', id, (before) => ({ ...before, subject: { ...before.subject, speedMps: speed } }));
+    editDocument('briefs', id, (before) => ({
+      ...before,
+      subject: { ...before.subject, speedMps: speed, speedFrom: { by: 'log', errorShare, frames: fromFrames(limit.frames) } },
+    }));
     const figured = figureAnew(id).catch((error: unknown) => show(said(error)));
     const undo = async (): Promise<void> => {
       await figured;
@@ -358,7 +376,7 @@ function TakeCeiling({ brief, snr, frames }: { brief: StoredBrief; snr: number; 
       picture: {
         ...before.picture,
         isoCeiling: iso,
-        isoCeilingFrom: { seriesId: FROM_LOG, count: frames, day: new Date().toISOString().slice(0, 10) },
+        isoCeilingFrom: fromFrames(frames),
       },
     }));
     show(`“${document.title}” goes up to ${isoWords(iso)} now.`, { label: 'Undo', run: () => undoDocument('briefs', id) });

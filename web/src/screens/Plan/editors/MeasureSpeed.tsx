@@ -1,5 +1,5 @@
 import { movingThing, speedByStopwatch, speedOnPhoto, USUAL_SIZE_ERROR, type Measured, type MeasuredBy } from '@hushto/core';
-import { percent, plainNumber } from '@hushto/words';
+import { percent, plainNumber, provenanceWords } from '@hushto/words';
 import { ImagePlus, Timer } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { Button } from '../../../components/Button.tsx';
@@ -38,7 +38,8 @@ export function MeasureSpeed({ brief, edit }: EditorProps) {
       )}
       {speedFrom && (
         <p className="text-quiet" role="status">
-          {speedText(speedMps, unit)}, give or take {percent(speedFrom.errorShare)}.
+          {speedText(speedMps, unit)}, give or take {percent(speedFrom.errorShare)}
+          {speedFrom.frames && `, from ${provenanceWords('hold', speedFrom.frames)}`}.
         </p>
       )}
     </details>
