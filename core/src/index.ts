@@ -42,6 +42,7 @@ export {
   isoLabel,
   apertureLabel,
   stopsLabel,
+  marksBetween,
   type MarkSeries,
 } from './light/marks.ts';
 export { meterCompensation } from './light/meter.ts';
@@ -111,7 +112,7 @@ export {
 export { targetPhoto, TARGET, type TargetShot } from './lens/simulatedTarget.ts';
 
 // Kits beside each other, and what an outing needs carried.
-export { withKit, sameView, type Kit, type KitView } from './kits/withKit.ts';
+export { withKit, sameView, AS_PLANNED, type Kit, type KitView, type Settled } from './kits/withKit.ts';
 export { blindVerdict, BLIND_CHOICES, type BlindVerdict } from './kits/blindChoice.ts';
 export { kitAtWork, kitAgainst, kitCost, type KitAtWork, type KitAgainst, type KitCost } from './kits/kitAtWork.ts';
 export {

@@ -1,4 +1,4 @@
-import { kitAtWork, type KitAgainst, type KitAtWork, type LensFault, type LensResult } from '@hushto/core';
+import { AS_PLANNED, kitAtWork, type KitAgainst, type KitAtWork, type LensFault, type LensResult } from '@hushto/core';
 import { expect } from 'chai';
 import { briefWith, exampleBrief } from '../../core/test/briefs.ts';
 import { focusSetupWords, focusTestWords } from './focusTest.ts';
@@ -27,7 +27,7 @@ const { focalLengthMm, widestF, ...glass } = lens;
 const kit = {
   sensor,
   lens: { ...glass, focalFromMm: focalLengthMm, focalToMm: focalLengthMm, widestFAtFrom: widestF, widestFAtTo: widestF },
-  fNumber: null,
+  settled: AS_PLANNED,
 };
 const working: KitAtWork = kitAtWork(exampleBrief(), kit, 1.5);
 const failing: KitAtWork = kitAtWork(briefWith({ light: { ev100: -6 } }), kit, 1.5);
@@ -55,6 +55,11 @@ describe('what is said of two kits', () => {
     );
     expect(between({ detail: 0.5, stops: null }, failing, failing)).to.equal('Neither A nor B has a setting that works here.');
     expect(between({ detail: 0.9, stops: null }, working, failing)).to.equal('B has no setting that works here.');
+    const slow = kitAtWork(exampleBrief(), { ...kit, settled: { ...AS_PLANNED, shutterS: 1 / 15 } }, 1.5);
+    expect(slow.plan.possible).to.equal(false);
+    expect(between({ detail: 2, stops: null }, working, slow)).to.equal(
+      'B does not work here at what is settled; it keeps half of the other’s detail.',
+    );
   });
   it('is told in a table: light, view, depth, background, price, weight', () => {
     expect(

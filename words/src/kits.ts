@@ -13,6 +13,8 @@ interface Named {
   work: KitAtWork;
 }
 
+const isSettled = ({ work: { brief } }: Named): boolean => Object.values(brief.picture.pinned).some((value) => value !== null);
+
 /** Which of two kits gives more at one brief, and what that is worth in light. */
 export function kitVerdict(first: Named, second: Named, { detail, stops }: KitAgainst): string {
   const failing = [first, second].filter(({ work }) => !work.plan.possible).map(({ name }) => name);
@@ -20,8 +22,10 @@ export function kitVerdict(first: Named, second: Named, { detail, stops }: KitAg
   const view = viewOf(second.work.brief);
   if (failing.length === 1) {
     const share = failing[0] === first.name ? detail : 1 / detail;
-    const nearest = share < 0.97 ? `; the nearest keeps ${detailShare(share)} of the other’s detail` : '';
-    return `${failing[0]!} has no setting that works here${nearest}.`;
+    const settled = isSettled(failing[0] === first.name ? first : second);
+    const none = settled ? 'does not work here at what is settled' : 'has no setting that works here';
+    const keeps = share < 0.97 ? `; ${settled ? 'it' : 'the nearest'} keeps ${detailShare(share)} of the other’s detail` : '';
+    return `${failing[0]!} ${none}${keeps}.`;
   }
   if (Math.abs(detail - 1) < SAME) return `${first.name} and ${second.name} keep the same detail ${view}.`;
   const [ahead, behind, times] = detail > 1 ? [first, second, detail] : [second, first, 1 / detail];

@@ -8,7 +8,7 @@ import { grainAtIso, sameGrainIso } from '../sensor/grainFigures.ts';
 import { blindVerdict } from './blindChoice.ts';
 import { kitAgainst, kitAtWork, kitCost } from './kitAtWork.ts';
 import { leavingHome, lensForSegment, setOfLenses, smallestSet, type LensTable } from './lensSets.ts';
-import { cutToShape, sameView, withKit } from './withKit.ts';
+import { AS_PLANNED, cutToShape, sameView, withKit } from './withKit.ts';
 
 const zoom = (known: Partial<ShelfLens> = {}): ShelfLens => ({
   focalFromMm: 5,
@@ -77,7 +77,7 @@ describe('a kit at the view of another', () => {
   it('has the ISO ceiling that looks as grainy', () => {
     const brief = onFormat(FULL_FRAME, 50);
     const { sensor } = onFormat(FOUR_THIRDS, 1).kit;
-    const { brief: own } = withKit(brief, { sensor, lens: zoom(), fNumber: null }, 3 / 2);
+    const { brief: own } = withKit(brief, { sensor, lens: zoom(), settled: AS_PLANNED }, 3 / 2);
     const snr = ({ kit, picture }: Brief): number => grainAtIso(kit.sensor, picture.isoCeiling, [picture.viewCph], picture.crop).views[0]!.snr;
     // To the mark: a third of a stop of ISO is a twelfth of the ratio.
     expect(Math.log2(snr(own) / snr(brief))).to.be.within(-1 / 6, 1 / 6);
@@ -96,14 +96,14 @@ function twiceAsLarge(brief: Brief): { sensor: Sensor; lens: ShelfLens } {
 
 describe('kits at work', () => {
   const noiseless = briefWith({ sensor: { readInE: 0, readOutE: 0 } });
-  const own = { sensor: noiseless.kit.sensor, lens: zoom(), fNumber: null };
+  const own = { sensor: noiseless.kit.sensor, lens: zoom(), settled: AS_PLANNED };
   const aspect = noiseless.kit.sensor.widthMm / noiseless.kit.sensor.heightMm;
 
   it('of equivalent settings give one picture: shutter, detail, depth, background', () => {
     // The law of equivalence, up to f/s: the example's subject is at 4 m.
     for (const ev100 of [0, 3, 6, 9]) {
       const brief = { ...noiseless, light: { ...noiseless.light, ev100 } };
-      const [small, large] = [own, { ...twiceAsLarge(brief), fNumber: null }].map((kit) => kitAtWork(brief, kit, aspect));
+      const [small, large] = [own, { ...twiceAsLarge(brief), settled: AS_PLANNED }].map((kit) => kitAtWork(brief, kit, aspect));
       expect(large!.plan.choice.labels.shutter).to.equal(small!.plan.choice.labels.shutter);
       expect(large!.plan.choice.fNumber / small!.plan.choice.fNumber).to.be.closeTo(2, 1e-9);
       expect(large!.plan.choice.iso / small!.plan.choice.iso).to.be.closeTo(4, 1e-6);
@@ -125,6 +125,26 @@ describe('kits at work', () => {
     expect(against.detail).to.be.above(1);
     expect(kitAgainst(second!, first!).stops).to.be.closeTo(-1, 0.03);
     expect(kitCost(against, 900).perStop).to.be.closeTo(900, 30);
+  });
+
+  it('keep what is settled, within what they have, and the plan finds the rest', () => {
+    const settled = { shutterS: 1 / 60, fNumber: 8, iso: 1600 };
+    const { choice } = kitAtWork(noiseless, { ...own, settled }, aspect).plan;
+    expect([choice.labels.shutter, choice.labels.aperture, choice.labels.iso]).to.deep.equal(['1/60', 'f/8', '1600']);
+    const slow = kitAtWork(noiseless, { ...own, settled: { ...AS_PLANNED, shutterS: 1 / 60 } }, aspect);
+    expect(slow.plan.choice.labels.shutter).to.equal('1/60');
+    // Common practice: the same light, so shutter, aperture and ISO make up the same exposure.
+    const planned = kitAtWork(noiseless, own, aspect).plan.choice;
+    const exposure = ({ shutterS, fNumber, iso, liftStops }: typeof planned): number =>
+      Math.log2((shutterS * iso) / fNumber ** 2) + liftStops;
+    expect(exposure(slow.plan.choice)).to.be.closeTo(exposure(planned), 0.2);
+    const beyond = kitAtWork(noiseless, { ...own, settled: { shutterS: null, fNumber: 0.7, iso: 1e7 } }, aspect).brief;
+    expect(beyond.picture.pinned).to.deep.equal({
+      shutterS: null,
+      fNumber: beyond.kit.lens.widestF,
+      iso: beyond.kit.sensor.maxIso,
+      burst: null,
+    });
   });
 
   it('cost nothing a stop where they are not ahead', () => {

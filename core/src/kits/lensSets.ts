@@ -1,6 +1,7 @@
 import type { Brief, Sensor } from '../brief/brief.ts';
 import type { ShelfLens } from '../optics/zoomLens.ts';
 import { kitAtWork } from './kitAtWork.ts';
+import { AS_PLANNED } from './withKit.ts';
 
 /** What a lens does for a stretch of an outing. */
 export interface LensForSegment {
@@ -23,7 +24,7 @@ const MOST_CROP = 2.5;
 /** What one lens does for one stretch with a body. @param handsOf as in {@link kitAtWork} */
 export function lensForSegment(brief: Brief, sensor: Sensor, lens: ShelfLens, handsOf?: (brief: Brief) => Brief): LensForSegment {
   const aspect = brief.kit.sensor.widthMm / brief.kit.sensor.heightMm;
-  const { plan, view, detailBits } = kitAtWork(brief, { sensor, lens, fNumber: null }, aspect, handsOf);
+  const { plan, view, detailBits } = kitAtWork(brief, { sensor, lens, settled: AS_PLANNED }, aspect, handsOf);
   const { shown, crop } = view;
   const tooShort = crop > MOST_CROP * brief.picture.crop;
   const fails = shown < NEARLY_ALL ? 'long' : tooShort ? 'short' : plan.possible ? null : 'setting';

@@ -1,16 +1,19 @@
-import type { Brief, Sensor } from '../brief/brief.ts';
+import type { Brief, Pinned, Sensor } from '../brief/brief.ts';
 import { isoMarks } from '../light/marks.ts';
 import { requirePositive } from '../numerics/require.ts';
 import { magnification } from '../optics/depthOfField.ts';
 import { lensAt, type ShelfLens } from '../optics/zoomLens.ts';
 import { sameGrainIso } from '../sensor/grainFigures.ts';
 
-/** What may be carried: a body, a lens as it stands on the shelf, and the aperture it shall be used at. */
+/** What of the setting is settled beforehand; null leaves it to the plan. */
+export type Settled = Pick<Pinned, 'shutterS' | 'fNumber' | 'iso'>;
+export const AS_PLANNED: Settled = { shutterS: null, fNumber: null, iso: null };
+
+/** What may be carried: a body, a lens as it stands on the shelf, and how they shall be used. */
 export interface Kit {
   sensor: Sensor;
   lens: ShelfLens;
-  /** f-number that is settled; null leaves it to the plan. */
-  fNumber: number | null;
+  settled: Settled;
 }
 
 /** How a kit gives a picture of a brief. */
@@ -58,7 +61,7 @@ export function sameView(brief: Brief, { sensor, lens }: Pick<Kit, 'sensor' | 'l
 
 /**
  * A brief as another kit would take it: subject, light, hold and picture the same; the ISO ceiling that of the same grain as seen, for a
- * ceiling belongs to a body. Pins but the kit's own aperture go.
+ * ceiling belongs to a body. Pins but what the kit has settled go; that is brought within what body and lens have.
  * @param aspect shape of the picture, width over height
  */
 export function withKit(brief: Brief, kit: Kit, aspect: number): { brief: Brief; view: KitView } {
@@ -70,7 +73,9 @@ export function withKit(brief: Brief, kit: Kit, aspect: number): { brief: Brief;
   const alike = sameGrainIso(own, { sensor, crop: view.crop }, asked, viewCph);
   const ceiling = Math.abs(Math.log2(alike / asked)) < 1e-6 ? asked : isoMarks.value(isoMarks.nearest(alike));
   const isoCeiling = Math.min(sensor.maxIso, Math.max(sensor.baseIso, ceiling));
-  const fNumber = kit.fNumber === null ? null : Math.min(lens.narrowestF, Math.max(lens.widestF, kit.fNumber));
+  const { shutterS, fNumber, iso } = kit.settled;
+  const within = (value: number | null, least: number, most: number): number | null =>
+    value === null ? null : Math.min(most, Math.max(least, value));
   return {
     brief: {
       ...brief,
@@ -80,7 +85,12 @@ export function withKit(brief: Brief, kit: Kit, aspect: number): { brief: Brief;
         crop: view.crop,
         isoCeiling,
         cleanIso: undefined,
-        pinned: { shutterS: null, fNumber, iso: null, burst: null },
+        pinned: {
+          shutterS: within(shutterS, sensor.fastestS, sensor.slowestS),
+          fNumber: within(fNumber, lens.widestF, lens.narrowestF),
+          iso: within(iso, sensor.baseIso, sensor.maxIso),
+          burst: null,
+        },
       },
     },
     view,

@@ -1,5 +1,5 @@
 import { STARTER_BODIES, STARTER_LENSES, type KitFile } from '@hushto/contract';
-import { kitAtWork, lensTest } from '@hushto/core';
+import { AS_PLANNED, kitAtWork, lensTest } from '@hushto/core';
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { exampleBrief } from '../../../core/test/briefs.ts';
@@ -126,12 +126,12 @@ describe('kits beside each other', () => {
     expect(lensForView(brief, shelf.bodies[2]!, shelf)!.document.label).to.equal('18.3 mm f/2.8');
   });
   it('are told apart by their lens where the body is one', () => {
-    const kit = (lensId: string) => kitOf({ bodyId: 'b0', lensId, fNumber: null }, shelf)!;
+    const kit = (lensId: string) => kitOf({ bodyId: 'b0', lensId, settled: AS_PLANNED }, shelf)!;
     expect(kitNames([kit('l0'), kit('l4')])).to.deep.equal([
       'Full frame 24 MP with 18.3 mm f/2.8',
       'Full frame 24 MP with 28 mm f/2',
     ]);
-    expect(kitOf({ bodyId: 'gone', lensId: 'l0', fNumber: null }, shelf)).to.equal(null);
+    expect(kitOf({ bodyId: 'gone', lensId: 'l0', settled: AS_PLANNED }, shelf)).to.equal(null);
   });
   it('are shown in the shape nearest to the sensor’s until another is wished', () => {
     expect(shapeOf(brief)).to.equal('3:2');

@@ -1,12 +1,11 @@
 import { glassOf, sensorOf, type StoredBody, type StoredBrief, type StoredLens } from '@hushto/contract';
-import { sameView, type Brief, type Kit } from '@hushto/core';
+import { AS_PLANNED, sameView, type Brief, type Kit, type Settled } from '@hushto/core';
 
 /** A kit chosen from the shelf. */
 export interface ChosenKit {
   bodyId: string;
   lensId: string;
-  /** Settled f-number; null leaves it to the plan. */
-  fNumber: number | null;
+  settled: Settled;
 }
 
 export interface Shelf {
@@ -33,7 +32,7 @@ export function shapeOf({ kit: { sensor } }: Brief): Shape {
 }
 
 /** A chosen kit as it stands on the shelf now; null where body or lens is gone. */
-export function kitOf({ bodyId, lensId, fNumber }: ChosenKit, { bodies, lenses }: Shelf): (Kit & { name: string }) | null {
+export function kitOf({ bodyId, lensId, settled }: ChosenKit, { bodies, lenses }: Shelf): (Kit & { name: string }) | null {
   const body = bodies.find(({ id }) => id === bodyId);
   const lens = lenses.find(({ id }) => id === lensId);
   if (!body || !lens) return null;
@@ -41,7 +40,7 @@ export function kitOf({ bodyId, lensId, fNumber }: ChosenKit, { bodies, lenses }
     name: body.document.label,
     sensor: sensorOf(body.document, body.id),
     lens: glassOf(lens.document, lens.id),
-    fNumber,
+    settled,
   };
 }
 
@@ -84,7 +83,7 @@ export function firstKits(stored: StoredBrief, shelf: Shelf): ChosenKit[] {
   const ownLens = shelf.lenses.find(isOwn(brief.kit.lens)) ?? lensForView(brief, own, shelf);
   const otherLens = other && lensForView(brief, other, shelf);
   return [
-    ...(ownLens ? [{ bodyId: own.id, lensId: ownLens.id, fNumber: null }] : []),
-    ...(other && otherLens ? [{ bodyId: other.id, lensId: otherLens.id, fNumber: null }] : []),
+    ...(ownLens ? [{ bodyId: own.id, lensId: ownLens.id, settled: AS_PLANNED }] : []),
+    ...(other && otherLens ? [{ bodyId: other.id, lensId: otherLens.id, settled: AS_PLANNED }] : []),
   ];
 }

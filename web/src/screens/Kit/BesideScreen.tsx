@@ -1,5 +1,5 @@
 import { KitLookSchema, withTests, type KitLook, type StoredBrief } from '@hushto/contract';
-import { kitAgainst, kitAtWork } from '@hushto/core';
+import { AS_PLANNED, kitAgainst, kitAtWork } from '@hushto/core';
 import { EQUIVALENCE, kitVerdict, sentences, viewOf } from '@hushto/words';
 import { EyeOff, Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -94,7 +94,7 @@ function Beside({ stored }: { stored: StoredBrief }) {
   const add = (): void => {
     const next = bodies.find(({ id }) => !chosen.some(({ bodyId }) => bodyId === id)) ?? bodies[0];
     const lens = next && lensForView(brief, next, shelf);
-    if (next && lens) choose(stored.id, [...chosen, { bodyId: next.id, lensId: lens.id, fNumber: null }]);
+    if (next && lens) choose(stored.id, [...chosen, { bodyId: next.id, lensId: lens.id, settled: AS_PLANNED }]);
   };
   const lookBlind = (): void => {
     const [first, second] = columns;
@@ -135,8 +135,8 @@ function Beside({ stored }: { stored: StoredBrief }) {
               : 'Choose a second kit to set against the first.'}
           </h2>
           <p className="text-quiet">
-            The same subject, light, hold and view{first ? ` ${viewOf(first.work.brief)}` : ''}; each at the setting of its own
-            plan, under ISO ceilings that are as grainy.
+            The same subject, light, hold and view{first ? ` ${viewOf(first.work.brief)}` : ''}; each at its own plan, round what
+            is settled, under ISO ceilings that are as grainy.
           </p>
           <div className="mt-1.5 mb-1.5 flex flex-wrap items-center gap-2">
             <SegmentedControl fit hideLabel label="Frames shown" value={view} options={VIEWS} onChange={setView} />

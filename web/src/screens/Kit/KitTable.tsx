@@ -1,4 +1,16 @@
-import { apertureLabel, apertureMarks, kitCost, type KitAgainst, type KitAtWork } from '@hushto/core';
+import {
+  apertureLabel,
+  apertureMarks,
+  AS_PLANNED,
+  isoMarks,
+  kitCost,
+  marksBetween,
+  shutterMarks,
+  type KitAgainst,
+  type KitAtWork,
+  type MarkSeries,
+  type Settled,
+} from '@hushto/core';
 import {
   aheadWords,
   backgroundWords,
@@ -129,13 +141,17 @@ export function KitTable({ columns, shelf, view, aspect, onChange }: KitTablePro
   );
 }
 
-function Setting({ work: { plan } }: { work: KitAtWork }) {
+function Setting({ work: { brief, plan } }: { work: KitAtWork }) {
   const { choice, possible } = plan;
   return (
     <>
       <b>{shutterWords(choice.shutterS)}</b>, {choice.labels.aperture}, {isoWords(choice.iso)}
       {choice.labels.lift !== '0' && <>, +{choice.labels.lift} later</>}
-      {!possible && <span className="block text-warn">the nearest; none works</span>}
+      {!possible && (
+        <span className="block text-warn">
+          {Object.values(brief.picture.pinned).some((value) => value !== null) ? 'does not work here' : 'the nearest; none works'}
+        </span>
+      )}
     </>
   );
 }
@@ -228,9 +244,6 @@ const ORDER = ['First', 'Second', 'Third'] as const;
 
 /** What a kit is made of. */
 function KitPicker({ n, few, chosen, work, shelf, onChange, onAway }: KitPickerProps) {
-  const { widestF, narrowestF } = work.brief.kit.lens;
-  const [first, last] = [apertureMarks.nearest(widestF), apertureMarks.nearest(narrowestF)];
-  const marks = Array.from({ length: last - first + 1 }, (_, i) => apertureMarks.value(first + i));
   return (
     <div
       className={cn(
@@ -252,20 +265,26 @@ function KitPicker({ n, few, chosen, work, shelf, onChange, onAway }: KitPickerP
         label={`${ORDER[n]!} lens`}
         value={chosen.lensId}
         options={shelf.lenses.map(({ id, document }) => ({ value: id, label: document.label }))}
-        onChange={(lensId) => onChange({ ...chosen, lensId, fNumber: null })}
+        onChange={(lensId) => onChange({ ...chosen, lensId, settled: { ...chosen.settled, fNumber: null } })}
       />
       <div className="col-span-full flex items-center gap-1.5 max-sm:flex-wrap">
-        <Select
-          hideLabel
-          className={cn(SHRINKS, 'flex-1 max-sm:basis-full')}
-          label={`${ORDER[n]!} aperture`}
-          value={chosen.fNumber === null ? BY_PLAN : String(apertureMarks.nearest(chosen.fNumber))}
-          options={[
-            { value: BY_PLAN, label: 'f/ as planned' },
-            ...marks.map((mark) => ({ value: String(apertureMarks.nearest(mark)), label: apertureLabel(mark) })),
-          ]}
-          onChange={(value) => onChange({ ...chosen, fNumber: value === BY_PLAN ? null : apertureMarks.value(Number(value)) })}
-        />
+        <Popup
+          headed
+          label={`Setting of kit ${n + 1}`}
+          trigger={(trigger) => (
+            <Button
+              className="min-w-0 flex-1 max-sm:basis-full"
+              aria-label={`Setting of kit ${n + 1}: ${settledText(chosen.settled)}`}
+              {...trigger}
+            >
+              {settledText(chosen.settled)}
+            </Button>
+          )}
+        >
+          {() => (
+            <Settles {...work.brief.kit} settled={chosen.settled} onChange={(settled) => onChange({ ...chosen, settled })} />
+          )}
+        </Popup>
         <Popup
           headed
           label={`Price and weight of kit ${n + 1}`}
@@ -283,6 +302,60 @@ function KitPicker({ n, few, chosen, work, shelf, onChange, onAway }: KitPickerP
           </Button>
         )}
       </div>
+    </div>
+  );
+}
+
+/** What of a setting may be settled, with its marks. */
+const SETTLES: readonly { of: keyof Settled; label: string; marks: MarkSeries; text: (value: number) => string }[] = [
+  { of: 'shutterS', label: 'Shutter', marks: shutterMarks, text: shutterWords },
+  { of: 'fNumber', label: 'Aperture', marks: apertureMarks, text: apertureLabel },
+  { of: 'iso', label: 'ISO', marks: isoMarks, text: isoWords },
+];
+
+function settledText(settled: Settled): string {
+  const said = SETTLES.flatMap(({ of, text }) => (settled[of] === null ? [] : [text(settled[of])]));
+  return said.length > 0 ? said.join(', ') : 'As planned';
+}
+
+interface SettlesProps extends Pick<KitAtWork['brief']['kit'], 'sensor' | 'lens'> {
+  settled: Settled;
+  onChange: (settled: Settled) => void;
+}
+
+/** What a kit is used at, whatever its plan: each left to the plan, or settled. */
+function Settles({ sensor, lens, settled, onChange }: SettlesProps) {
+  const ends: Record<keyof Settled, [number, number]> = {
+    shutterS: [sensor.slowestS, sensor.fastestS],
+    fNumber: [lens.widestF, lens.narrowestF],
+    iso: [sensor.baseIso, sensor.maxIso],
+  };
+  return (
+    <div className="grid gap-2">
+      {SETTLES.map(({ of, label, marks, text }) => {
+        const value = settled[of];
+        return (
+          <Select
+            key={of}
+            label={label}
+            value={value === null ? BY_PLAN : String(marks.nearest(value))}
+            options={[
+              { value: BY_PLAN, label: 'As planned' },
+              ...marksBetween(marks, ...ends[of]).map((mark) => ({ value: String(mark), label: text(marks.value(mark)) })),
+            ]}
+            onChange={(mark) => onChange({ ...settled, [of]: mark === BY_PLAN ? null : marks.value(Number(mark)) })}
+          />
+        );
+      })}
+      <Button
+        look="bare"
+        className="justify-self-start"
+        disabled={settledText(settled) === 'As planned'}
+        onClick={() => onChange(AS_PLANNED)}
+      >
+        All as planned
+      </Button>
+      <p className="max-w-72 text-quiet">What is settled stays; the plan finds the rest.</p>
     </div>
   );
 }
