@@ -1,5 +1,4 @@
 import type { HoldSeries } from '@hushto/contract';
-import { smearOfHands } from '@hushto/core';
 import { plainNumber, shutterWords } from '@hushto/words';
 import { Check, X } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -10,6 +9,7 @@ import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
 import { withFrame, type EditSeries } from '../../domain/holdSeries.ts';
+import { supportedOf, verdictOf, type PhotoVerdict } from '../../domain/photoVerdict.ts';
 import { readTestPhoto, type TestPhoto } from './testPhotos.ts';
 
 /** Photos of the test dropped in: read, measured, and proposed; nothing counts before it is confirmed. */
@@ -36,41 +36,38 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
     setReading(null);
     setPhotos(read.sort((a, b) => (a.takenAt?.getTime() ?? 0) - (b.takenAt?.getTime() ?? 0)));
   };
+  // A frame from a support changes what the others show of the hands, but for what was said by eye.
+  const supported = supportedOf(photos);
+  const verdict = (photo: TestPhoto): PhotoVerdict => verdictOf(photo, supported?.blurPx ?? series.reference?.blurPx ?? 0);
   const confirm = (): void => {
     const rounded = (px: number): number => Math.round(px * 100) / 100;
-    const supported = photos.find(({ verdict, blurPx }) => verdict === 'support' && blurPx !== null);
     edit((before) =>
       photos
-        .filter(({ verdict }) => verdict !== 'support')
+        .filter((photo) => verdict(photo) !== 'support')
         .reduce(
-          (grown, { shutterS, verdict, blurPx, takenAt }) =>
-            withFrame(
+          (grown, photo) => {
+            const { shutterS, blurPx, takenAt } = photo;
+            return withFrame(
               grown,
-              { shutterS, sharp: verdict === 'sharp', how: 'photo', ...(blurPx === null ? {} : { blurPx: rounded(blurPx) }) },
+              {
+                shutterS,
+                sharp: verdict(photo) === 'sharp',
+                how: 'photo',
+                ...(blurPx === null ? {} : { blurPx: rounded(blurPx) }),
+              },
               takenAt ?? new Date(),
-            ),
+            );
+          },
           supported
             ? {
                 ...before,
-                reference: { at: (supported.takenAt ?? new Date()).toISOString(), blurPx: rounded(supported.blurPx!) },
+                reference: { at: (supported.takenAt ?? new Date()).toISOString(), blurPx: rounded(supported.blurPx) },
               }
             : before,
         ),
     );
     setPhotos([]);
   };
-  /** A frame from a support changes what the others show of the hands. */
-  const judge = (n: number, verdict: TestPhoto['verdict']): void =>
-    setPhotos((before) => {
-      const changed = before.map((other, i) => (i === n ? { ...other, verdict } : other));
-      const supported = changed.find((one) => one.verdict === 'support')?.blurPx;
-      if (verdict !== 'support' || supported === null || supported === undefined) return changed;
-      return changed.map((one) =>
-        one.verdict === 'support' || one.blurPx === null
-          ? one
-          : { ...one, verdict: smearOfHands(one.blurPx, supported) <= 2 ? ('sharp' as const) : ('soft' as const) },
-      );
-    });
   return (
     <>
       <DropFiles
@@ -119,13 +116,13 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                         fit
                         label={`Verdict on ${photo.name}`}
                         hideLabel
-                        value={photo.verdict}
+                        value={verdict(photo)}
                         options={[
                           { value: 'sharp', label: 'Sharp' },
                           { value: 'soft', label: 'Soft' },
                           { value: 'support', label: 'From a support' },
                         ]}
-                        onChange={(verdict) => judge(n, verdict)}
+                        onChange={(said) => setPhotos(photos.map((other, i) => (i === n ? { ...other, said } : other)))}
                       />
                     </td>
                     <td>

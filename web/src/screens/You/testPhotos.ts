@@ -1,17 +1,14 @@
 import type { HoldSeries } from '@hushto/contract';
 import { pictureOf, shutterMarks, smearOfEdges, smearOfHands, viewedPixels } from '@hushto/core';
+import type { JudgedPhoto } from '../../domain/photoVerdict.ts';
 import { askPhoto } from '../../workers/photos.ts';
 
-/** A photo of a hold test as read: its speed, the smear of its edges, and the verdict proposed. */
-export interface TestPhoto {
+/** A photo of a hold test as read: its speed and the smear of its edges. */
+export interface TestPhoto extends JudgedPhoto {
   name: string;
   /** Exact mark, s. */
   shutterS: number;
   takenAt: Date | null;
-  /** Smear, px of the picture as viewed; null where the photo has too few edges to tell. */
-  blurPx: number | null;
-  /** A frame from a support is none of the hands’: it says what the rest of the camera leaves. */
-  verdict: 'sharp' | 'soft' | 'support';
   /** What is odd about it, in a sentence. */
   doubt: string | null;
 }
@@ -43,7 +40,7 @@ export async function readTestPhoto(file: File, series: HoldSeries, signal?: Abo
     shutterS: shutterMarks.value(shutterMarks.nearest(exif.shutterS!)),
     takenAt,
     blurPx,
-    verdict: ownPx === null || ownPx <= 2 ? 'sharp' : 'soft',
+    said: null,
     doubt: otherLens
       ? `taken at ${Math.round(focal)} mm, not the ${Math.round(lens.focalLengthMm)} of this test`
       : ownPx === null
