@@ -4,10 +4,15 @@ import {
   ceilingPrior,
   DEFAULT_THRESHOLD,
   driftStops,
+  expectedFocusEv,
+  FOCUS_SLOPE,
+  focusPosterior,
   lensAt,
+  lockChance,
   movingThing,
   type MovingThingId,
   nextCeilingIso,
+  nextFocusEv,
   nextPair,
   nextShutter,
   pictureOf,
@@ -30,6 +35,7 @@ import {
   glassOf,
   sensorOf,
   type CeilingAnswer,
+  type FocusSeries,
   type HoldSeries,
   type Place,
   type RunSheet,
@@ -335,6 +341,41 @@ export const PORT_ALDER_HOLDS: readonly HoldSeries[] = [
     simulated: true,
   }),
 ];
+
+/** Autofocus of the quintet's body: half of its tries lock a little above what is on the box. */
+const FOCUS_HALF_EV = { single: -3.3, continuous: -1.9 };
+
+function focusTest(mode: FocusSeries['mode'], seed: number): FocusSeries {
+  const { sensor, lens } = kit('Full frame 24 MP', '85 mm f/1.8', 85);
+  const setup = { mode, target: 'edge', fNumber: lens.widestF } as const;
+  const expected = expectedFocusEv(sensor, setup);
+  const random = seededRandom(seed);
+  const tries: FocusSeries['tries'] = [];
+  const day = '2025-03-07';
+  for (let n = 0; n < 18; n++) {
+    const ev100 = n === 0 ? Math.ceil(expected + 1) : nextFocusEv(focusPosterior(expected, tries), expected);
+    const chance = lockChance(ev100, FOCUS_HALF_EV[mode], FOCUS_SLOPE);
+    const locked = random() < chance;
+    // The darker, the longer it hunts.
+    const seconds = locked ? Math.round(100 * (0.12 + 0.6 * (1 - chance) + 0.1 * random())) / 100 : null;
+    tries.push({ id: `focus-${seed}-${n + 1}`, at: `${day}T20:${String(10 + n)}:00Z`, ev100, locked, seconds });
+  }
+  return {
+    title: `Full frame 24 MP, ${mode}`,
+    day,
+    kit: { sensor, lens },
+    ...setup,
+    darkOption: true,
+    confidence: 0.9,
+    simulated: null,
+    counts: true,
+    closed: true,
+    tries,
+  };
+}
+
+/** Focus tests of the quintet's body: standing still, and following. */
+export const PORT_ALDER_FOCUS: readonly FocusSeries[] = [focusTest('single', 41), focusTest('continuous', 42)];
 
 /** Grain bothers this eye a little more than blur does. */
 const TASTE_STOPS = 0.5;

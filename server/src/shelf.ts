@@ -19,6 +19,7 @@ async function portAlder() {
     places: demo.PORT_ALDER_PLACES,
     holds: demo.PORT_ALDER_HOLDS,
     tastes: demo.PORT_ALDER_TASTES,
+    focusTests: demo.PORT_ALDER_FOCUS,
   } as const;
   return { goods, eveningTitle: demo.PORT_ALDER_EVENING, eveningOf: demo.portAlderRunSheet, logOf: demo.portAlderLog };
 }

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { HoldSeriesSchema, TasteSeriesSchema } from '@hushto/contract';
+import { darkestOf, FocusSeriesSchema, HoldSeriesSchema, TasteSeriesSchema } from '@hushto/contract';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import { testServer, type TestServer } from './helpers.ts';
 
@@ -15,6 +15,13 @@ describe('hold and taste series', () => {
     expect(holds).to.have.length(4);
     expect(tastes.map(({ document }: any) => document.kind)).to.deep.equal(['taste', 'ceiling']);
     for (const { document } of holds) expect(HoldSeriesSchema.safeParse(document).error).to.equal(undefined);
+    const focus = (await server.send('GET', '/api/focus-tests')).body;
+    expect(focus.map(({ document }: any) => document.mode)).to.have.members(['single', 'continuous']);
+    for (const { document } of focus) {
+      expect(FocusSeriesSchema.safeParse(document).error).to.equal(undefined);
+      // Of a body as good as its box says, and following sees less.
+      expect(darkestOf(document).ev).to.be.within(document.mode === 'single' ? -4.5 : -3, document.mode === 'single' ? -2 : -0.5);
+    }
     for (const { document } of tastes) expect(TasteSeriesSchema.safeParse(document).error).to.equal(undefined);
   });
 

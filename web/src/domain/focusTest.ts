@@ -20,6 +20,7 @@ import {
   testProgress,
   type DarkestTrusted,
 } from '@hushto/core';
+import equal from 'fast-deep-equal';
 import { csvOf } from './csv.ts';
 
 /** A focus test as far as it has come. */
@@ -87,12 +88,12 @@ export function simulatedTry({ simulated, tries }: FocusSeries, ev100: number): 
 export const meterShutter = (ev100: number, fNumber: number, iso: number): number =>
   shutterMarks.value(shutterMarks.nearest(meteredShutterS(ev100, fNumber, iso)));
 
-/** Briefs that plan with a test, by title. */
+/** Briefs that plan with a test, by title: without it their autofocus would see otherwise. */
 export function briefsFocusedWith(id: string, focusTests: readonly StoredFocusTest[], briefs: readonly StoredBrief[]): string[] {
-  const own = { holds: [], focusTests };
-  return briefs
-    .filter(({ document }) => withTests(document, own).kit.sensor.focusTested?.from?.seriesId === id)
-    .map(({ document }) => document.title);
+  const others = focusTests.filter((test) => test.id !== id);
+  const seesBy = (brief: StoredBrief, tests: readonly StoredFocusTest[]): unknown =>
+    withTests(brief.document, { holds: [], focusTests: tests }).kit.sensor;
+  return briefs.filter((brief) => !equal(seesBy(brief, focusTests), seesBy(brief, others))).map(({ document }) => document.title);
 }
 
 /** Every try of a series as CSV (RFC 4180). */

@@ -3,7 +3,16 @@ import { AS_PLANNED, kitAtWork, lensTest } from '@hushto/core';
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { exampleBrief } from '../../../core/test/briefs.ts';
-import { focusCsv, focusTestOf, hiddenDarkest, hiddenFocus, meterShutter, simulatedTry, withTry } from './focusTest.ts';
+import {
+  briefsFocusedWith,
+  focusCsv,
+  focusTestOf,
+  hiddenDarkest,
+  hiddenFocus,
+  meterShutter,
+  simulatedTry,
+  withTry,
+} from './focusTest.ts';
 import { kitAdditions, kitFileOf, lensCsv, type KitShelf } from './kitFile.ts';
 import { blindJob, blindVerdictOf, newBlindLook, nextBlindPair, withBlindChoice } from './kitLook.ts';
 import { aspectOf, firstKits, kitNames, kitOf, lensForView, shapeOf } from './kitsBeside.ts';
@@ -82,6 +91,35 @@ describe('a kit passed on', () => {
     });
     const { data } = Papa.parse<Record<string, string>>(csv, { header: true });
     expect(data[0]).to.include({ lens: '28 mm f/2', photo: 'a, b.dng', mtf50Cph: '900', cornerMtf50Cph: '' });
+  });
+});
+
+describe('briefs with a focus test', () => {
+  const tries = Array.from({ length: 8 }, (_, n) => ({
+    id: `${n}`,
+    at: '',
+    ev100: n % 2 ? 1 : -1,
+    locked: n % 2 === 1,
+    seconds: null,
+  }));
+  const brief = stored('market', { ...exampleBrief(), kit: { sensor: { ...sensor, id: 'theirs' }, lens } });
+  const single = stored('single', { ...focusTest(), tries });
+  const following = stored('following', { ...focusTest(), mode: 'continuous' as const, tries });
+
+  it('go by the one on an edge, and by what following costs against it', () => {
+    const both = [single, following];
+    expect(both.map(({ id }) => briefsFocusedWith(id, both, [brief]))).to.deep.equal([
+      [brief.document.title],
+      [brief.document.title],
+    ]);
+  });
+
+  it('go by none of another body, none that is not to count, and by following alone not at all', () => {
+    expect(briefsFocusedWith('following', [following], [brief])).to.deep.equal([]);
+    const other = stored('other', exampleBrief());
+    expect(briefsFocusedWith('single', [single], [other])).to.deep.equal([]);
+    const idle = stored('idle', { ...focusTest(), tries, counts: false });
+    expect(briefsFocusedWith('idle', [idle], [brief])).to.deep.equal([]);
   });
 });
 
