@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { digestOf, readHeader } from './readHeader.ts';
@@ -59,6 +60,11 @@ describe('what a file says of how it was taken', () => {
       const found = await read(await picture().toFormat(format).toBuffer(), `a.${format}`);
       expect(found).to.have.property('header').that.deep.includes(said);
     });
+
+  it('is read from HEIC as libheif and x265 wrote it', async () => {
+    const found = await read(readFileSync(new URL('../../test/fixtures/frame.heic', import.meta.url)), 'a.heic');
+    expect(found).to.have.property('header').that.deep.includes(said);
+  });
 
   it('is read from a TIFF, which raws are built like', async () => {
     // The block of EXIF in a JPEG is a TIFF of its own behind six bytes.
