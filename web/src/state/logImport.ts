@@ -2,15 +2,19 @@ import type { NewFrame } from '@hushto/contract';
 import { create } from 'zustand';
 import type { Undigested } from '../domain/logExchange.ts';
 import { logApi } from '../api/log.ts';
-import { askLogFile } from '../workers/logFiles.ts';
+import { askHeaders, askLogFile } from '../workers/logFiles.ts';
 import { loadLog, previewCame } from './log.ts';
 
-/** Frames sent together. */
+/** Frames sent together, at least. */
 const TOGETHER = 50;
+/** Files whose heads are read together. */
+const READ_TOGETHER = 25;
 /** What an import that was cut off leaves behind. */
 const LEFT_KEY = 'hushto.log.import';
 /** What lies in folders of pictures and is none. */
 const NO_PICTURE = /(^|\/)(\.|Thumbs\.db$|desktop\.ini$)|\.(xmp|txt|json|csv|mov|mp4|avi|wav|pdf|zip)$/i;
+
+const BY_NAME = new Intl.Collator('en', { numeric: true });
 
 export interface NotTaken {
   name: string;
@@ -78,9 +82,12 @@ export const forgetImport = (): void => {
  */
 export async function takeIn(files: readonly File[]): Promise<void> {
   if (useImport.getState().doing) return;
+  // Each is asked for its name once: browsers take their time over it.
   const pictures = files
-    .filter((file) => !NO_PICTURE.test(nameOf(file)))
-    .sort((a, b) => nameOf(a).localeCompare(nameOf(b), 'en', { numeric: true }));
+    .map((file) => ({ file, name: nameOf(file) }))
+    .filter(({ name }) => !NO_PICTURE.test(name))
+    .sort((a, b) => BY_NAME.compare(a.name, b.name))
+    .map(({ file }) => file);
   stop = new AbortController();
   const { signal } = stop;
   useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), nowMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });
@@ -144,30 +151,39 @@ function tell({ frames }: { frames: readonly { known: boolean }[] }): void {
 
 async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise<{ id: string; file: File }[]> {
   const taken: { id: string; file: File }[] = [];
-  let waiting: { frame: NewFrame; file: File }[] = [];
-  const sendWaiting = async (): Promise<void> => {
-    if (waiting.length === 0) return;
-    const answer = await logApi.add(waiting.map(({ frame }) => frame));
+  const send = async (read: readonly { frame: NewFrame; file: File }[], done: number): Promise<void> => {
+    if (read.length === 0) return;
+    const answer = await logApi.add(read.map(({ frame }) => frame));
     answer.frames.forEach(({ id, known }, i) => {
-      atHand.set(id, waiting[i]!.file);
-      if (!known) taken.push({ id, file: waiting[i]!.file });
+      atHand.set(id, read[i]!.file);
+      if (!known) taken.push({ id, file: read[i]!.file });
     });
     tell(answer);
-    waiting = [];
+    localStorage.setItem(LEFT_KEY, JSON.stringify({ done, of: files.length }));
   };
-  for (const [i, file] of files.entries()) {
+  let waiting: { frame: NewFrame; file: File }[] = [];
+  // What was read is sent while the next are being read.
+  let sending = Promise.resolve();
+  let done = 0;
+  while (done < files.length && !signal.aborted) {
+    const some = files.slice(done, done + READ_TOGETHER);
+    const found = await askHeaders(some, signal);
     if (signal.aborted) break;
-    const found = await askLogFile('header', file, signal);
-    if (signal.aborted) break;
-    if ('header' in found) waiting.push({ frame: found.header, file });
-    else if ('problem' in found) note(nameOf(file), found.problem);
-    if (waiting.length === TOGETHER) {
-      await sendWaiting();
-      localStorage.setItem(LEFT_KEY, JSON.stringify({ done: i + 1, of: files.length }));
+    for (const [i, one] of found.entries())
+      if ('header' in one) waiting.push({ frame: one.header, file: some[i]! });
+      else note(nameOf(some[i]!), one.problem);
+    done += some.length;
+    if (waiting.length >= TOGETHER) {
+      await sending;
+      sending = send(waiting, done);
+      // It is waited for before the next, and says there what is wrong.
+      sending.catch(() => undefined);
+      waiting = [];
     }
-    useImport.setState({ done: i + 1, nowMs: Date.now() });
+    useImport.setState({ done, nowMs: Date.now() });
   }
-  await sendWaiting();
+  await sending;
+  await send(waiting, done);
   return taken;
 }
 

@@ -2,7 +2,7 @@ import { PREVIEW_PX } from '@hushto/contract';
 import { edgeBlur, LEAST_SOFTNESS_PX, lumaOfBytes, luminanceOfBytes, SOFTNESS_PX, whySoft } from '@hushto/core';
 import { bmvbhash } from 'blockhash-core';
 import { tooLarge, tooManyPixels } from './fences.ts';
-import type { LogFileAsked, LogFileFound } from './logProtocol.ts';
+import type { HeaderFound, LogFileAsked, LogFileFound } from './logProtocol.ts';
 import { digestOf, headOf, readHeader, zoneMinutes } from './readHeader.ts';
 
 /** Longest side whose edges are looked at, px, round the middle. */
@@ -13,11 +13,13 @@ const BLOCKS = 16;
 
 type Answer = LogFileFound extends infer Found ? (Found extends unknown ? Omit<Found, 'ticket'> : never) : never;
 
+const UNOPENED = { problem: 'could not be opened.' };
+
 /** Reads files of the log off the page's thread, behind its fences: the page ends this worker when one takes too long. */
 onmessage = ({ data }: MessageEvent<LogFileAsked>) => {
   const { ticket } = data;
   void answerTo(data)
-    .catch((): Answer => ({ problem: 'could not be opened.' }))
+    .catch(() => UNOPENED)
     .then((found) => postMessage({ ticket, ...found }));
 };
 
@@ -26,14 +28,16 @@ async function answerTo(asked: LogFileAsked): Promise<Answer> {
     const { pixels, width, height, look } = asked.drawn;
     return whyOf(new Uint8ClampedArray(pixels), width, height, look);
   }
-  const { what, file } = asked;
-  return what === 'header' ? headerOf(file) : what === 'preview' ? previewOf(file) : whyOfFile(file);
+  if (asked.what === 'headers')
+    return { headers: await Promise.all(asked.files.map((file) => headerOf(file).catch(() => UNOPENED))) };
+  return asked.what === 'preview' ? previewOf(asked.file) : whyOfFile(asked.file);
 }
 
-async function headerOf(file: File): Promise<Answer> {
+async function headerOf(file: File): Promise<HeaderFound> {
   const facts = { name: file.name, bytes: file.size };
-  const read = await readHeader(await headOf(file), facts, () => file.arrayBuffer(), zoneMinutes);
-  return 'problem' in read ? read : { header: { ...read.header, digest: await digestOf(file) } };
+  const head = await headOf(file);
+  const read = await readHeader(head, facts, () => file.arrayBuffer(), zoneMinutes);
+  return 'problem' in read ? read : { header: { ...read.header, digest: await digestOf(file, head) } };
 }
 
 async function bitmapOf(file: File): Promise<ImageBitmap | { problem: string }> {

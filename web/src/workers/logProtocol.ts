@@ -10,18 +10,25 @@ export interface DrawnPixels {
   look: { x: number; y: number };
 }
 
-export type LogFileAsked = { ticket: number } & (
-  | {
-      /** What its head says, a small picture of it, or why it is soft. */
-      what: 'header' | 'preview' | 'why';
-      file: File;
-    }
-  | { what: 'why'; drawn: DrawnPixels }
-);
+/** What the head of a file says. */
+export type HeaderFound = { header: NewFrame } | { problem: string };
+
+export type LogFileAsked = { ticket: number } &
+  /** What the heads of files say: of several at once, for most of the time goes into waiting for them. */
+  (
+    | { what: 'headers'; files: readonly File[] }
+    | {
+        /** A small picture of it, or why it is soft. */
+        what: 'preview' | 'why';
+        file: File;
+      }
+    | { what: 'why'; drawn: DrawnPixels }
+  );
 
 export type LogFileFound = { ticket: number } & (
   | { problem: string }
-  | { header: NewFrame }
+  /** In the order they were asked in. */
+  | { headers: HeaderFound[] }
   | { softness: Softness }
   | {
       webp: Blob;

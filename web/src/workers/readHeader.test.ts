@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { digestOf, readHeader } from './readHeader.ts';
+import { digestOf, headOf, readHeader } from './readHeader.ts';
 
 /** EXIF as an outside library writes it (libvips and libexif). */
 const IFD2 = {
@@ -119,6 +119,20 @@ describe('what a file says of how it was taken', () => {
       expect(await read(bytes)).to.deep.equal({ problem: why });
   });
 
+  it('is looked for as far into a file as it may stand', async () => {
+    const jpeg = await picture().jpeg().toBuffer();
+    const read = async (...parts: Buffer[]): Promise<number> => (await headOf(new Blob([Buffer.concat(parts)]))).byteLength;
+    expect(await read(jpeg), 'a small one, whole').to.equal(jpeg.length);
+    expect(await read(jpeg, Buffer.alloc(600_000)), 'a JPEG, whose first segments say it').to.equal(131_072);
+    // Segments of other things before the picture, each 60 kB: JPEG, annex B.
+    const segment = Buffer.concat([Buffer.from([0xff, 0xef, 0xea, 0x62]), Buffer.alloc(0xea60)]);
+    const late = [jpeg.subarray(0, 2), segment, segment, segment, jpeg.subarray(2), Buffer.alloc(600_000)];
+    expect(await read(...late), 'a JPEG that says much else first').to.equal(524_288);
+    expect(await read(bigEndian([[0x8827, 3, 1600]]), Buffer.alloc(600_000)), 'a TIFF, which may say it anywhere').to.equal(
+      524_288,
+    );
+  });
+
   it('names a content: another name is the same, another byte at either end or in the middle is not', async () => {
     const bytes = Buffer.alloc(400_000, 7);
     const changed = (at: number): Blob => {
@@ -126,9 +140,16 @@ describe('what a file says of how it was taken', () => {
       copy[at] = 8;
       return new Blob([copy]);
     };
-    const digests = await Promise.all([new Blob([bytes]), new Blob([Buffer.from(bytes)]), changed(0), changed(200_000), changed(399_999), new Blob([bytes.subarray(1)])].map(digestOf)); // prettier-ignore
+    const digests = await Promise.all([new Blob([bytes]), new Blob([Buffer.from(bytes)]), changed(0), changed(200_000), changed(399_999), new Blob([bytes.subarray(1)])].map((file) => digestOf(file))); // prettier-ignore
     expect(digests[0]).to.match(/^[0-9a-f]{64}$/);
     expect(digests[1]).to.equal(digests[0]);
     expect(new Set(digests)).to.have.property('size', 5);
+    // However much of it was read already.
+    for (const read of [100, 65_536, 300_000, 400_000]) {
+      const head = new Uint8Array(bytes.subarray(0, read)).buffer;
+      expect(await digestOf(new Blob([bytes]), head), `${read} read`).to.equal(digests[0]);
+    }
+    const short = new Blob(['no more than this']);
+    expect(await digestOf(short, await short.arrayBuffer())).to.equal(await digestOf(short));
   });
 });

@@ -3,6 +3,9 @@ import { imageSize } from 'image-size';
 import { headerOf, type FrameHeader, type RawExif } from '../domain/frameHeader.ts';
 import { HEAD_BYTES, tooLarge } from './fences.ts';
 
+/** What cameras write before a JPEG's picture: EXIF and its small picture are a segment of 64 kB at most, and seldom is there much else. */
+const JPEG_HEAD_BYTES = 131_072;
+const START_OF_JPEG = 0xffd8;
 /** Bytes looked at in three places of a file to know it again: its beginning, its middle and its end. */
 const PIECE_BYTES = 65_536;
 
@@ -53,21 +56,27 @@ function sizeIn(head: ArrayBuffer): { width: number; height: number } | null {
 /**
  * Names a file's content: SHA-256 over its length and three pieces of it. Leaves the rest unread, so a thousand raws take seconds; two
  * files that agree in all of that and differ elsewhere do not come from cameras.
+ * @param head what was read of its beginning already
  */
-export async function digestOf(file: Blob): Promise<string> {
+export async function digestOf(file: Blob, head = new ArrayBuffer(0)): Promise<string> {
   const { size } = file;
   const middle = Math.max(0, Math.floor((size - PIECE_BYTES) / 2));
-  const pieces = [
-    file.slice(0, PIECE_BYTES),
-    file.slice(middle, middle + PIECE_BYTES),
-    file.slice(Math.max(0, size - PIECE_BYTES)),
-  ];
+  const pieces = [0, middle, Math.max(0, size - PIECE_BYTES)].map((from) => {
+    const to = Math.min(size, from + PIECE_BYTES);
+    // A read costs more than all the rest.
+    return to <= head.byteLength ? new Uint8Array(head, from, to - from) : file.slice(from, to);
+  });
   const bytes = await new Blob([`${size} `, ...pieces]).arrayBuffer();
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
-export const headOf = (file: Blob): Promise<ArrayBuffer> => file.slice(0, HEAD_BYTES).arrayBuffer();
+/** The beginning of a file, as far as it is likely to say everything: a JPEG says it within its first segments, where its size stands too. */
+export async function headOf(file: Blob): Promise<ArrayBuffer> {
+  const first = await file.slice(0, JPEG_HEAD_BYTES).arrayBuffer();
+  const isJpeg = first.byteLength > 2 && new DataView(first).getUint16(0) === START_OF_JPEG;
+  return (isJpeg && sizeIn(first)) || file.size <= JPEG_HEAD_BYTES ? first : file.slice(0, HEAD_BYTES).arrayBuffer();
+}
 
 /** How far this computer's clock is ahead of UTC when it shows a time, minutes. */
 export const zoneMinutes = (wallMs: number): number => {
