@@ -6,9 +6,9 @@ ensureInstalled();
 const chromium = ensureChromium();
 const npm = (script) => `npm run --silent ${script}`;
 const checks = [isBuilt() ? npm('typecheck') : npm('build'), npm('lint')].join(' && ');
-// Unit tests read the sources; they need not wait for what is built.
+// Unit tests read the sources; they need not wait for what is built. Their limits are against hanging: the checks give way to them.
 const steps = await Promise.all([
-  stepBeside('Building, and checking types, style and layering', 'sh', ['-c', checks]),
+  stepBeside('Building, and checking types, style and layering', 'nice', ['sh', '-c', checks]),
   stepBeside('Running unit tests', 'npx', ['--no-install', 'mocha']),
 ]);
 const failed = steps.filter(({ code }) => code !== 0);
