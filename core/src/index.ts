@@ -112,7 +112,7 @@ export {
 export { targetPhoto, TARGET, type TargetShot } from './lens/simulatedTarget.ts';
 
 // Kits beside each other, and what an outing needs carried.
-export { withKit, sameView, AS_PLANNED, type Kit, type KitView, type Settled } from './kits/withKit.ts';
+export { withKit, sameView, AS_PLANNED, isSettled, type Kit, type KitView, type Settled } from './kits/withKit.ts';
 export { blindVerdict, BLIND_CHOICES, type BlindVerdict } from './kits/blindChoice.ts';
 export { kitAtWork, kitAgainst, kitCost, type KitAtWork, type KitAgainst, type KitCost } from './kits/kitAtWork.ts';
 export {

@@ -342,7 +342,7 @@ export const PORT_ALDER_HOLDS: readonly HoldSeries[] = [
   }),
 ];
 
-/** Autofocus of the quintet's body: half of its tries lock a little above what is on the box. */
+/** Autofocus of the quintet's body: half of its tries lock a stop above what is on the box, which promises too much. */
 const FOCUS_HALF_EV = { single: -3.3, continuous: -1.9 };
 
 function focusTest(mode: FocusSeries['mode'], seed: number): FocusSeries {

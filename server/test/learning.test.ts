@@ -19,7 +19,7 @@ describe('hold and taste series', () => {
     expect(focus.map(({ document }: any) => document.mode)).to.have.members(['single', 'continuous']);
     for (const { document } of focus) {
       expect(FocusSeriesSchema.safeParse(document).error).to.equal(undefined);
-      // Of a body as good as its box says, and following sees less.
+      // Of a body that sees somewhat less than its box says, and less again when it follows.
       expect(darkestOf(document).ev).to.be.within(document.mode === 'single' ? -4.5 : -3, document.mode === 'single' ? -2 : -0.5);
     }
     for (const { document } of tastes) expect(TasteSeriesSchema.safeParse(document).error).to.equal(undefined);

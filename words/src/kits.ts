@@ -1,4 +1,12 @@
-import type { BlindVerdict, KitAgainst, KitAtWork, KitCost, KitView, LensForSegment } from '@hushto/core';
+import {
+  isSettled,
+  type BlindVerdict,
+  type KitAgainst,
+  type KitAtWork,
+  type KitCost,
+  type KitView,
+  type LensForSegment,
+} from '@hushto/core';
 import { count, detailShare, groupDigits, isoWords, metres, percent, plainNumber, shareWords, stopWords } from './numbers.ts';
 import { listed } from './text.ts';
 import { viewOf } from './viewing.ts';
@@ -13,8 +21,6 @@ interface Named {
   work: KitAtWork;
 }
 
-const isSettled = ({ work: { brief } }: Named): boolean => Object.values(brief.picture.pinned).some((value) => value !== null);
-
 /** Which of two kits gives more at one brief, and what that is worth in light. */
 export function kitVerdict(first: Named, second: Named, { detail, stops }: KitAgainst): string {
   const failing = [first, second].filter(({ work }) => !work.plan.possible).map(({ name }) => name);
@@ -22,7 +28,7 @@ export function kitVerdict(first: Named, second: Named, { detail, stops }: KitAg
   const view = viewOf(second.work.brief);
   if (failing.length === 1) {
     const share = failing[0] === first.name ? detail : 1 / detail;
-    const settled = isSettled(failing[0] === first.name ? first : second);
+    const settled = isSettled((failing[0] === first.name ? first : second).work.brief.picture.pinned);
     const none = settled ? 'does not work here at what is settled' : 'has no setting that works here';
     const keeps = share < 0.97 ? `; ${settled ? 'it' : 'the nearest'} keeps ${detailShare(share)} of the other’s detail` : '';
     return `${failing[0]!} ${none}${keeps}.`;

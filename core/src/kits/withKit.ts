@@ -8,6 +8,8 @@ import { sameGrainIso } from '../sensor/grainFigures.ts';
 /** What of the setting is settled beforehand; null leaves it to the plan. */
 export type Settled = Pick<Pinned, 'shutterS' | 'fNumber' | 'iso'>;
 export const AS_PLANNED: Settled = { shutterS: null, fNumber: null, iso: null };
+export const isSettled = ({ shutterS, fNumber, iso }: Settled): boolean =>
+  [shutterS, fNumber, iso].some((value) => value !== null);
 
 /** What may be carried: a body, a lens as it stands on the shelf, and how they shall be used. */
 export interface Kit {

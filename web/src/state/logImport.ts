@@ -159,7 +159,7 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
       if (!known) taken.push({ id, file: read[i]!.file });
     });
     tell(answer);
-    localStorage.setItem(LEFT_KEY, JSON.stringify({ done, of: files.length }));
+    if (done < files.length) localStorage.setItem(LEFT_KEY, JSON.stringify({ done, of: files.length }));
   };
   let waiting: { frame: NewFrame; file: File }[] = [];
   // What was read is sent while the next are being read.

@@ -6,10 +6,10 @@ import { tallyFile } from '../domain/onTheSpot.ts';
 import { createPocket } from '../state/pocket.ts';
 import { saveFile } from '../components/saveFile.ts';
 import './take.css';
+import { today } from '../quantities/today.ts';
 
 const deck = JSON.parse(document.getElementById('taken')!.textContent) as Deck | null;
 const root = createRoot(document.getElementById('root')!);
-const today = (): string => new Date().toLocaleDateString('sv');
 
 /** Pocket in a file of its own: what was taken along stands in the page, and its memory is this browser's storage, if it lends any. */
 function Taken({ taken }: { taken: Deck }) {

@@ -35,11 +35,8 @@ function photoOf(file: ArrayBuffer, name: string): LensPhoto {
 }
 
 describe('a lens test from raw files', () => {
-  const photos: LensPhoto[] = [];
-  for (const [n, fNumber] of [2.8284, 5.6569, 11.3137].entries())
-    before(() => void photos.push(photoOf(rawOfTarget(fNumber, n + 1, null), `f${n}`)));
-
   it('finds the hidden lens by the greens of the mosaic within 5 %', () => {
+    const photos = [2.8284, 5.6569, 11.3137].map((fNumber, n) => photoOf(rawOfTarget(fNumber, n + 1, null), `f${n}`));
     const { fit, refused } = lensTest(photos, sensor.widthMm, HIDDEN.widestF);
     expect(refused).to.deep.equal([]);
     expect(fit!.bestBlurUm.value / HIDDEN.bestBlurUm).to.be.closeTo(1, 0.05);

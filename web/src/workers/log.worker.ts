@@ -33,10 +33,19 @@ async function answerTo(asked: LogFileAsked): Promise<Answer> {
   return asked.what === 'preview' ? previewOf(asked.file) : whyOfFile(asked.file);
 }
 
+/** Whole files are read one after another, for they may be large; heads are not. */
+let reading: Promise<unknown> = Promise.resolve();
+function wholeOf(file: File): Promise<ArrayBuffer> {
+  const read = (): Promise<ArrayBuffer> => file.arrayBuffer();
+  const bytes = reading.then(read, read);
+  reading = bytes;
+  return bytes;
+}
+
 async function headerOf(file: File): Promise<HeaderFound> {
   const facts = { name: file.name, bytes: file.size };
   const head = await headOf(file);
-  const read = await readHeader(head, facts, () => file.arrayBuffer(), zoneMinutes);
+  const read = await readHeader(head, facts, () => wholeOf(file), zoneMinutes);
   return 'problem' in read ? read : { header: { ...read.header, digest: await digestOf(file, head) } };
 }
 

@@ -22,6 +22,7 @@ import { useOwnTests } from '../../state/useTests.ts';
 import { BlindLooks } from './BlindLooks.tsx';
 import { KitFiles } from './KitFiles.tsx';
 import { KitTable, type KitColumn } from './KitTable.tsx';
+import { today } from '../../quantities/today.ts';
 
 /** Two or three kits at the same brief: what each would set, what that gives, and what it costs. */
 export function BesideScreen() {
@@ -101,7 +102,7 @@ function Beside({ stored }: { stored: StoredBrief }) {
     if (!first || !second) return;
     const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
     const shown: KitLook['view'] = view === 'pixels' ? 'pixels' : 'detail';
-    const look = newBlindLook([first, second], shown, seed, new Date().toLocaleDateString('sv'));
+    const look = newBlindLook([first, second], shown, seed, today());
     // Cropped beyond what a brief may be there is nothing to look at.
     if (!KitLookSchema.safeParse(look).success) return show('One of them is cropped too far to be looked at beside the other.');
     void navigate(`/kit/beside/blind/${addDocument('kitLooks', look)}`);

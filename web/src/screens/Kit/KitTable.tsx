@@ -3,6 +3,7 @@ import {
   apertureMarks,
   AS_PLANNED,
   isoMarks,
+  isSettled,
   kitCost,
   marksBetween,
   shutterMarks,
@@ -149,7 +150,7 @@ function Setting({ work: { brief, plan } }: { work: KitAtWork }) {
       {choice.labels.lift !== '0' && <>, +{choice.labels.lift} later</>}
       {!possible && (
         <span className="block text-warn">
-          {Object.values(brief.picture.pinned).some((value) => value !== null) ? 'does not work here' : 'the nearest; none works'}
+          {isSettled(brief.picture.pinned) ? 'does not work here' : 'the nearest; none works'}
         </span>
       )}
     </>
@@ -347,12 +348,7 @@ function Settles({ sensor, lens, settled, onChange }: SettlesProps) {
           />
         );
       })}
-      <Button
-        look="bare"
-        className="justify-self-start"
-        disabled={settledText(settled) === 'As planned'}
-        onClick={() => onChange(AS_PLANNED)}
-      >
+      <Button look="bare" className="justify-self-start" disabled={!isSettled(settled)} onClick={() => onChange(AS_PLANNED)}>
         All as planned
       </Button>
       <p className="max-w-72 text-quiet">What is settled stays; the plan finds the rest.</p>

@@ -30,6 +30,7 @@ import { keep } from '../../state/library.ts';
 import { useUsualKit } from '../../state/useUsualKit.ts';
 import { askEdges } from '../../workers/lensPhotos.ts';
 import { BodySelect } from './BodySelect.tsx';
+import { today } from '../../quantities/today.ts';
 
 const LensChart = lazy(async () => ({ default: (await import('./LensChart.tsx')).LensChart }));
 
@@ -365,7 +366,7 @@ function saveTo(lens: StoredLens, { fit, apertures }: LensResult, withWhat: Meas
     ...(fit!.wideOpenFactor && { wideOpenFactor: fit!.wideOpenFactor.value }),
   };
   const measured: MeasuredLens = {
-    day: new Date().toLocaleDateString('sv'),
+    day: today(),
     ...withWhat,
     apertures: apertures.map((one) => ({
       ...one,

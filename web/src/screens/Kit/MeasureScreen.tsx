@@ -26,6 +26,7 @@ import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
 import { keep, useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
+import { today } from '../../quantities/today.ts';
 
 const SensorPlots = lazy(async () => ({ default: (await import('./SensorPlots.tsx')).SensorPlots }));
 
@@ -291,7 +292,7 @@ const MEASURED = ['wellPerUm2', 'readInE', 'readOutE', 'highGain'] as const;
 
 /** Keeps the figures with the body and in the briefs that carry it. */
 function saveTo(body: StoredBody, fit: MeasuredSensor, sets: readonly SensorAtIso[]): Promise<KeptMeasured> {
-  const measured: MeasuredBody = { day: new Date().toLocaleDateString('sv'), sets: [...sets] };
+  const measured: MeasuredBody = { day: today(), sets: [...sets] };
   const before = body.document;
   const found = Object.fromEntries(MEASURED.map((key) => [key, fit[key]])) as unknown as MeasuredSensor;
   const guessed = before.guessed.filter((key) => !(MEASURED as readonly string[]).includes(key));

@@ -24,6 +24,7 @@ import { sidecarName, sidecarOf } from '../../domain/logExchange.ts';
 import { byShutter, handsFromLog, worstRun } from '../../domain/logSays.ts';
 import { againstPlanned } from '../../domain/logFrames.ts';
 import { distanceText, evText, speedText } from '../../quantities/quantities.ts';
+import { today } from '../../quantities/today.ts';
 import { addDocument, editDocument, undoDocument } from '../../state/documents.ts';
 import { discard, useLibrary } from '../../state/library.ts';
 import { useSettings } from '../../state/settings.ts';
@@ -317,7 +318,7 @@ function TakeHands({ brief }: { brief: StoredBrief }) {
   const take = async (): Promise<void> => {
     // The latest judged ones, whatever became of them: chosen by outcome, they would say another chance than they had.
     const { frames } = await logApi.page({ brief: brief.id, verdict: 'judged' }, 0, 500);
-    const series = handsFromLog(frames, brief.document, new Date().toISOString().slice(0, 10));
+    const series = handsFromLog(frames, brief.document, today());
     if (!series) return show('Too few of these frames say something of your hands.');
     const id = addDocument('holds', series);
     show(`Plans with this kit and stance go by ${series.frames.length} frames of your log now.`, {
@@ -333,7 +334,7 @@ function TakeHands({ brief }: { brief: StoredBrief }) {
 } // prettier-ignore
 
 /** The frames of the log a value is taken over from. */
-const fromFrames = (count: number): Provenance => ({ seriesId: FROM_LOG, count, day: new Date().toISOString().slice(0, 10) });
+const fromFrames = (count: number): Provenance => ({ seriesId: FROM_LOG, count, day: today() });
 
 /** A speed is worth taking over from a quarter of a stop on. */
 const WORTH_STOPS = 1 / 4;

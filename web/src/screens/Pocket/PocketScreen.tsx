@@ -14,6 +14,7 @@ import { createPocket, type PocketStore } from '../../state/pocket.ts';
 import { useWorksOffline } from '../../state/worker.ts';
 import { PocketView } from './PocketView.tsx';
 import '../../styles/deep.css';
+import { today } from '../../quantities/today.ts';
 
 /** `/pocket/:id`, of a brief or of a run sheet. */
 export function PocketScreen() {
@@ -46,8 +47,6 @@ function PocketOf() {
     </Message>
   );
 }
-
-const today = (): string => new Date().toLocaleDateString('sv');
 
 function Taken({ deck, back }: { deck: Deck; back: string }) {
   const store = useMemo(

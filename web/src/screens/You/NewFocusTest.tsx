@@ -11,6 +11,7 @@ import { Sheet } from '../../components/Sheet.tsx';
 import { hiddenFocus } from '../../domain/focusTest.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useUsualKit } from '../../state/useUsualKit.ts';
+import { today } from '../../quantities/today.ts';
 
 interface NewFocusTestProps {
   onClose: () => void;
@@ -35,7 +36,7 @@ export function NewFocusTest({ onClose, onMade }: NewFocusTestProps) {
     onMade(
       addDocument('focusTests', {
         title: `${capital(FOCUS_MODES[mode])}, ${target === 'edge' ? 'edge' : 'little contrast'}`,
-        day: new Date().toLocaleDateString('sv'),
+        day: today(),
         kit: {
           sensor: sensorOf(body, bodyId),
           lens: { ...lensAt(glassOf(lens), lens.focalFromMm), id: lensId },

@@ -12,6 +12,7 @@ import { useLastOpen } from '../../state/lastOpen.ts';
 import { useLibrary } from '../../state/library.ts';
 import { useOwnTests } from '../../state/useTests.ts';
 import { sceneFor } from '../../workers/scenes/names.ts';
+import { today } from '../../quantities/today.ts';
 
 interface NewTasteProps {
   kind: TasteSeries['kind'];
@@ -36,7 +37,7 @@ export function NewTaste({ kind, onClose, onMade }: NewTasteProps) {
     if (!brief) return;
     const common = {
       title: taste ? brief.title : (brief.kit.sensor.label ?? 'A body'),
-      day: new Date().toLocaleDateString('sv'),
+      day: today(),
       brief: withTests(brief, tests),
       scene: sceneFor(brief),
       seed: crypto.getRandomValues(new Uint32Array(1))[0]!,

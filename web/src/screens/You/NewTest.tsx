@@ -13,6 +13,7 @@ import { ViewSelect } from '../../components/ViewSelect.tsx';
 import { hiddenHands } from '../../domain/holdSeries.ts';
 import { addDocument } from '../../state/documents.ts';
 import { useUsualKit } from '../../state/useUsualKit.ts';
+import { today } from '../../quantities/today.ts';
 
 interface NewTestProps {
   /** A series to begin from; else the brief that was open last. */
@@ -43,7 +44,7 @@ export function NewTest({ like, onClose, onMade }: NewTestProps) {
     onMade(
       addDocument('holds', {
         title: capital(stanceWords(conditions)),
-        day: new Date().toLocaleDateString('sv'),
+        day: today(),
         kit: { sensor: sensorOf(body, bodyId), lens: { ...lensAt(glassOf(lens), focalMm), id: lensId } },
         stabiliserStops: steadied === 'on' ? rated : 0,
         conditions,
