@@ -95,7 +95,6 @@ export async function takeIn(files: readonly File[]): Promise<void> {
     const taken = await takeHeaders(pictures, signal);
     await loadLog();
     if (useImport.getState().keepsPreviews) await takePreviews(taken, signal);
-    if (!signal.aborted) localStorage.removeItem(LEFT_KEY);
   } catch (error) {
     if (!signal.aborted) note('', error instanceof Error ? error.message : String(error));
   } finally {
@@ -151,6 +150,9 @@ function tell({ frames }: { frames: readonly { known: boolean }[] }): void {
 
 async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise<{ id: string; file: File }[]> {
   const taken: { id: string; file: File }[] = [];
+  // From the first on: what cuts this off may come before any answer does.
+  const keepLeft = (sent: number): void => localStorage.setItem(LEFT_KEY, JSON.stringify({ done: sent, of: files.length }));
+  keepLeft(0);
   const send = async (read: readonly { frame: NewFrame; file: File }[], done: number): Promise<void> => {
     if (read.length === 0) return;
     const answer = await logApi.add(read.map(({ frame }) => frame));
@@ -159,7 +161,7 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
       if (!known) taken.push({ id, file: read[i]!.file });
     });
     tell(answer);
-    if (done < files.length) localStorage.setItem(LEFT_KEY, JSON.stringify({ done, of: files.length }));
+    keepLeft(done);
   };
   let waiting: { frame: NewFrame; file: File }[] = [];
   // What was read is sent while the next are being read.
@@ -184,6 +186,7 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
   }
   await sending;
   await send(waiting, done);
+  if (done === files.length) localStorage.removeItem(LEFT_KEY);
   return taken;
 }
 
