@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import cityTimezones from 'city-timezones';
@@ -45,7 +46,11 @@ export default defineConfig({
       },
     }),
   ],
-  resolve: { conditions: ['hushto-source', ...defaultClientConditions] },
+  resolve: {
+    conditions: ['hushto-source', ...defaultClientConditions],
+    // The package names only its build for development, whose warnings would come with every first visit.
+    alias: { 'react-router': fileURLToPath(new URL('../production/index.mjs', import.meta.resolve('react-router'))) },
+  },
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4567' } },
   // What the first screen loads is held under 250 kB gzipped by e2e/weight.spec.ts; Vite's own warning counts unzipped.
@@ -53,6 +58,8 @@ export default defineConfig({
     target: 'es2023',
     sourcemap: false,
     chunkSizeWarningLimit: 1000,
+    // What every first visit needs comes in one file: a dozen small ones take longer, and are larger packed.
+    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'first', tags: ['$initial'] }] } } },
     // What is loaded on demand finds what it needs itself: naming it all beforehand costs every first visit 2 kB.
     modulePreload: { resolveDependencies: (_file, needed, { hostType }) => (hostType === 'html' ? needed : []) },
   },

@@ -1,4 +1,5 @@
 import { Component, lazy, Suspense, type ReactNode } from 'react';
+import { HotkeysProvider } from 'react-hotkeys-hook';
 import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
 import { buttonLook } from './components/Button.tsx';
 import { Masthead } from './components/Masthead.tsx';
@@ -99,7 +100,7 @@ function Rooms() {
   const spoken = useToasts(({ messages }) => messages.length > 0);
   useTheme(inPocket);
   return (
-    <>
+    <HotkeysProvider>
       {!inPocket && <Masthead />}
       <Suspense>
         <Outlet />
@@ -109,6 +110,6 @@ function Rooms() {
           <Toasts />
         </Suspense>
       )}
-    </>
+    </HotkeysProvider>
   );
 }

@@ -35,7 +35,7 @@ export function Masthead() {
   const dim = isDim(theme);
   const switchTheme = (): void => set({ theme: dim ? 'paper' : 'dim' });
   const shut = (): void => setOpen(null);
-  useShortcuts({ d: ['Paper or Dim', switchTheme], '?': ['This list', () => setOpen('keys')] });
+  useShortcuts({ d: ['Paper or Dim', switchTheme], 'shift+?': ['This list', () => setOpen('keys')] });
   return (
     <header className="print:hidden flex gap-7 items-center pr-6 pl-9 h-12 max-sm:flex-wrap max-sm:gap-x-1 max-sm:gap-y-0 max-sm:py-0 max-sm:pr-2 max-sm:pl-4 max-sm:h-auto max-sm:min-h-12">
       {briefId && (

@@ -7,12 +7,15 @@ import { useShortcutLines } from './useShortcuts.ts';
 
 /** What a key is called on the key itself. */
 const ON_KEY: Record<string, string> = {
-  ArrowLeft: '←',
-  ArrowRight: '→',
-  ArrowUp: '↑',
-  ArrowDown: '↓',
-  Control: 'Ctrl',
-  Shift: '⇧',
+  left: '←',
+  right: '→',
+  up: '↑',
+  down: '↓',
+  home: 'Home',
+  end: 'End',
+  escape: 'Esc',
+  mod: 'Ctrl',
+  shift: '⇧',
 };
 
 /** The `?` list, and the switch for keys of a single letter. */
@@ -47,7 +50,9 @@ export function ShortcutList({ onClose }: { onClose: () => void }) {
   );
 }
 
-/** The caps one presses for a name of `useShortcuts`; a capital letter is one with shift. */
-function caps(name: string): string[] {
-  return name.split(/[ +](?=.)/).flatMap((key) => (/^[A-Z]$/.test(key) ? ['⇧', key.toLowerCase()] : [ON_KEY[key] ?? key]));
-}
+/** The caps one presses for a name of `useShortcuts`; a sign that stands over another is shown alone. */
+const caps = (name: string): string[] =>
+  name
+    .replace(/^shift\+(?=\W$)/, '')
+    .split(/[>+]/)
+    .map((key) => ON_KEY[key] ?? key);

@@ -1,6 +1,7 @@
 import { takesOf } from '@hushto/core';
 import { PORT_ALDER_BRIEFS } from '@hushto/demo';
 import { expect } from 'chai';
+import type { ReactNode } from 'react';
 import { aPage } from '../../test/aPage.ts';
 
 /** Parts by role and name, as a screen reader meets them. The page is a stand-in; journeys meet the real one. */
@@ -150,45 +151,101 @@ describe('the parts', () => {
     expect(Number(drawing.querySelector('circle')!.getAttribute('cx'))).to.equal(48);
   });
 
-  it('the list of keys says what is registered: the screen’s first, what is everywhere last, the same words once', async () => {
-    const { ShortcutList } = await import('./ShortcutList.tsx');
-    const { useShortcuts } = await import('./useShortcuts.ts');
+  describe('keys', () => {
     const pressed: string[] = [];
-    const Everywhere = () => {
-      useShortcuts({ d: ['Paper or Dim', () => pressed.push('d')] });
-      return null;
+    /** What has registered keys, and what stands beside it on the page. */
+    const openKeys = async (beside: ReactNode): Promise<void> => {
+      const [{ HotkeysProvider }, { useShortcuts }] = await Promise.all([
+        import('react-hotkeys-hook'),
+        import('./useShortcuts.ts'),
+      ]);
+      const Everywhere = () => {
+        useShortcuts({ d: ['Paper or Dim', () => pressed.push('d')], 'shift+?': ['This list', () => pressed.push('?')] });
+        return null;
+      };
+      const Screen = () => {
+        useShortcuts({
+          left: ['Shutter, a third', () => pressed.push('left')],
+          right: ['Shutter, a third', () => pressed.push('right')],
+          b: ['One frame more', () => pressed.push('b')],
+          'shift+b': ['One frame fewer', () => pressed.push('B')],
+          'p>b': ['Pin the burst', () => pressed.push('pin')],
+          'mod+z': ['Undo', () => pressed.push('undo')],
+        });
+        return null;
+      };
+      open(
+        <HotkeysProvider>
+          <Everywhere />
+          <Screen />
+          {beside}
+        </HotkeysProvider>,
+      );
     };
-    const Screen = () => {
-      useShortcuts({
-        ArrowLeft: ['Shutter, a third', () => pressed.push('left')],
-        ArrowRight: ['Shutter, a third', () => pressed.push('right')],
-        'p b': ['Pin the burst', () => pressed.push('pin')],
-        b: ['One frame more', () => pressed.push('b')],
-      });
-      return null;
+    const press = (keys: (string | KeyboardEventInit)[], on: Element = document.body): string[] => {
+      pressed.length = 0;
+      for (const key of keys) library().fireEvent.keyDown(on, typeof key === 'string' ? { key } : key);
+      return [...pressed];
     };
-    const keysOf = (line: Element): string => [...line.querySelectorAll('kbd')].map((key) => key.textContent).join(' ');
-    open(
-      <>
-        <Everywhere />
-        <Screen />
-      </>,
-    );
-    for (const key of ['ArrowLeft', 'b', 'p', 'b', 'd']) library().fireEvent.keyDown(document.body, { key });
-    expect(pressed, 'p and then b pins; b alone does not').to.deep.equal(['left', 'b', 'pin', 'd']);
-    open(
-      <>
-        <Everywhere />
-        <Screen />
-        <ShortcutList onClose={() => undefined} />
-      </>,
-    );
-    const list = named('dialog', 'Keys').querySelector('dl')!;
-    expect([...list.children].map((line) => [keysOf(line), line.querySelector('dd')!.textContent])).to.deep.equal([
-      ['← →', 'Shutter, a third'],
-      ['p b', 'Pin the burst'],
-      ['b', 'One frame more'],
-      ['d', 'Paper or Dim'],
-    ]);
+
+    it('do what the screen says, a second letter another thing than alone, and leave alone what the browser does', async () => {
+      await openKeys(null);
+      expect(press(['ArrowLeft', 'b', 'p', 'b', 'd'])).to.deep.equal(['left', 'b', 'pin', 'd']);
+      expect(
+        press([
+          { key: 'B', shiftKey: true },
+          { key: '?', shiftKey: true },
+        ]),
+      ).to.deep.equal(['B', '?']);
+      expect(
+        press([
+          { key: 'z', ctrlKey: true },
+          { key: 'b', ctrlKey: true },
+          { key: 'ArrowLeft', altKey: true },
+        ]),
+      ).to.deep.equal(['undo']);
+    });
+
+    it('belong to what has the focus where that has a use for them, and to a dialog over the page', async () => {
+      await openKeys(
+        <>
+          <input aria-label="Title" />
+          <button role="combobox" aria-label="Sort by" />
+          <button role="radio" aria-label="I follow it" />
+          <span role="slider" aria-label="Shutter speed" data-cursor="" />
+        </>,
+      );
+      for (const field of [named('textbox', 'Title'), named('combobox', 'Sort by')])
+        expect(press(['ArrowLeft', 'b'], field)).to.deep.equal([]);
+      expect(press(['ArrowLeft', 'b'], named('radio', 'I follow it'))).to.deep.equal(['b']);
+      expect(press(['ArrowLeft', 'b'], named('slider', 'Shutter speed'))).to.deep.equal(['left', 'b']);
+      library().cleanup();
+      await openKeys(<div role="dialog" />);
+      expect(press(['ArrowLeft', 'b'])).to.deep.equal([]);
+    });
+
+    it('of a single letter can be switched off', async () => {
+      const { useSettings } = await import('../state/settings.ts');
+      await openKeys(null);
+      library().act(() => void useSettings.setState({ letterKeys: false }));
+      expect(press(['ArrowLeft', 'b', 'p', 'b'])).to.deep.equal(['left']);
+      useSettings.setState({ letterKeys: true });
+    });
+
+    it('are listed as registered: the screen’s first, what is everywhere last, the same words once', async () => {
+      const { ShortcutList } = await import('./ShortcutList.tsx');
+      await openKeys(<ShortcutList onClose={() => undefined} />);
+      const keysOf = (line: Element): string => [...line.querySelectorAll('kbd')].map((key) => key.textContent).join(' ');
+      const list = named('dialog', 'Keys').querySelector('dl')!;
+      expect([...list.children].map((line) => [keysOf(line), line.querySelector('dd')!.textContent])).to.deep.equal([
+        ['← →', 'Shutter, a third'],
+        ['b', 'One frame more'],
+        ['⇧ b', 'One frame fewer'],
+        ['p b', 'Pin the burst'],
+        ['Ctrl z', 'Undo'],
+        ['d', 'Paper or Dim'],
+        ['?', 'This list'],
+      ]);
+    });
   });
 });

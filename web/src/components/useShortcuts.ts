@@ -1,13 +1,12 @@
-import { useEffect, useId, useMemo, useRef } from 'react';
-import { create } from 'zustand';
+import { useHotkeys, useHotkeysContext } from 'react-hotkeys-hook';
 import { useSettings } from '../state/settings.ts';
 
 /**
- * Keys that belong to whatever has the focus: typing, sliders, lists, dialogs.
+ * Beside fields one types in, keys belong to whatever has the focus of these.
  * The Valley's flag is a slider too, but its arrows are the screen's own, and `h` has to work from where a drag ends.
  */
 const KEEPS_KEYS =
-  'input, textarea, select, [contenteditable], [role=slider]:not([data-cursor]), [role=menu], [role=listbox], [role=combobox], [role=tablist], [role=dialog]';
+  '[role=slider]:not([data-cursor]), [role=menu], [role=listbox], [role=combobox], [role=tablist], [role=dialog]';
 /** A choice moves by arrows and ticks by the space bar; letters mean nothing to it. */
 const KEEPS_ARROWS = '[role=radio], [role=checkbox]';
 
@@ -23,63 +22,44 @@ export interface ShortcutLine {
   does: string;
 }
 
-const useRegistered = create<{ by: Record<string, ShortcutLine[]> }>()(() => ({ by: {} }));
-
 /** The keys that work now, as whatever is on the page has registered them: the screen's first, then what works everywhere. */
 export function useShortcutLines(): ShortcutLine[] {
-  const by = useRegistered((registered) => registered.by);
-  // What is everywhere has been there longest. Two parts that say the same share a line.
   const lines = new Map<string, ShortcutLine>();
-  for (const line of Object.values(by).reverse().flat()) {
-    const keys = new Set([...(lines.get(line.does)?.keys ?? []), ...line.keys]);
-    lines.set(line.does, { does: line.does, keys: [...keys] });
-  }
+  // What is everywhere has been there longest. Two parts that say the same share a line.
+  for (const { metadata } of [...useHotkeysContext().hotkeys].reverse())
+    for (const [key, does] of Object.entries((metadata ?? {}) as Record<string, string>))
+      lines.set(does, { does, keys: [...new Set([...(lines.get(does)?.keys ?? []), key])] });
   return [...lines.values()];
 }
 
-function linesOf(shortcuts: Shortcuts): ShortcutLine[] {
-  const lines = new Map<string, string[]>();
-  for (const [keys, [does]] of Object.entries(shortcuts)) lines.set(does, [...(lines.get(does) ?? []), keys]);
-  return [...lines].map(([does, keys]) => ({ keys, does }));
-}
-
 /**
- * Keyboard shortcuts of a part of a screen: keys as the browser names them, with "Control+" (the command key too) and "Shift+" before
- * them; "p a" is two letters, one after the other.
- * They never fire while typing, nor while a control or dialog that has keys of its own is in use.
+ * Keyboard shortcuts of a part of a screen, "shift+left", "mod+z" (Control, or the command key), "p>a" for two letters one after the
+ * other. They never fire while typing, nor while a control or dialog that has keys of its own is in use.
  */
 export function useShortcuts(shortcuts: Shortcuts): void {
-  const latest = useRef(shortcuts);
-  useEffect(() => {
-    latest.current = shortcuts;
-  });
-  const id = useId();
-  const said = JSON.stringify(linesOf(shortcuts));
-  const lines = useMemo(() => JSON.parse(said) as ShortcutLine[], [said]);
-  useEffect(() => {
-    useRegistered.setState(({ by }) => ({ by: { ...by, [id]: lines } }));
-    return () => useRegistered.setState(({ by: { [id]: _gone, ...by } }) => ({ by }));
-  }, [id, lines]);
   const letters = useSettings((settings) => settings.letterKeys);
-  useEffect(() => {
-    let first: { key: string; at: number } | null = null;
-    const press = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || event.altKey) return;
-      if (event.target instanceof Element && event.target.closest(KEEPS_KEYS)) return;
-      if (event.key.length > 1 && event.target instanceof Element && event.target.closest(KEEPS_ARROWS)) return;
-      if (document.querySelector('[role=dialog]')) return;
-      const chord = event.ctrlKey || event.metaKey;
-      if (event.key.length === 1 && !chord && !letters) return;
-      const name = `${chord ? 'Control+' : ''}${event.shiftKey && event.key.length > 1 ? 'Shift+' : ''}${event.key}`;
-      const begun = first && event.timeStamp - first.at < SECOND_WITHIN_MS ? first.key : null;
-      const found = (begun && latest.current[`${begun} ${name}`]) || latest.current[name];
-      const begins = !found && Object.keys(latest.current).some((keys) => keys.startsWith(`${name} `));
-      first = begins ? { key: name, at: event.timeStamp } : null;
-      if (!found && !begins) return;
+  useHotkeys(
+    // "p>b" is asked before "b", which the same press answers.
+    Object.keys(shortcuts).sort((one, other) => Number(other.includes('>')) - Number(one.includes('>'))),
+    (event, { hotkey }) => {
+      if (event.defaultPrevented || isKept(event) || (!letters && isLetter(event))) return;
       event.preventDefault();
-      found?.[1]();
-    };
-    document.addEventListener('keydown', press);
-    return () => document.removeEventListener('keydown', press);
-  }, [letters]);
+      shortcuts[hotkey]![1]();
+    },
+    {
+      useKey: true,
+      enableOnFormTags: ['slider', 'radio'],
+      sequenceTimeoutMs: SECOND_WITHIN_MS,
+      metadata: Object.fromEntries(Object.entries(shortcuts).map(([hotkey, [does]]) => [hotkey, does])),
+    },
+  );
+}
+
+const isLetter = ({ key, ctrlKey, metaKey }: KeyboardEvent): boolean => key.length === 1 && !ctrlKey && !metaKey;
+
+/** Whether whatever has the focus, or lies over the page, has a use of its own for it. */
+function isKept({ key, target }: KeyboardEvent): boolean {
+  if (document.querySelector('[role=dialog]')) return true;
+  if (!(target instanceof Element)) return false;
+  return target.closest(KEEPS_KEYS) !== null || (key.length > 1 && target.closest(KEEPS_ARROWS) !== null);
 }

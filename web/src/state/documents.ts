@@ -140,9 +140,9 @@ export function useDocument<Name extends KindName>(kind: Name, id: string) {
     [kind, id],
   );
   useShortcuts({
-    'Control+z': ['Undo', history.undo],
-    'Control+Z': ['Redo', history.redo],
-    'Control+y': ['Redo', history.redo],
+    'mod+z': ['Undo', history.undo],
+    'mod+shift+z': ['Redo', history.redo],
+    'mod+y': ['Redo', history.redo],
   });
   return { ...history, edit, issues: issues ?? [] };
 }

@@ -76,15 +76,15 @@ export function useSteps(columns: number): void {
     set({ at: next, chosen: more });
   };
   useShortcuts({
-    ArrowRight: ['Next and previous frame', () => go(1)],
-    ArrowLeft: ['Next and previous frame', () => go(-1)],
-    ...(columns > 1 ? { ArrowDown: ['A row down and up', () => go(columns)], ArrowUp: ['A row down and up', () => go(-columns)] } : { ArrowDown: ['Next and previous frame', () => go(1)], ArrowUp: ['Next and previous frame', () => go(-1)] }),
-    'Shift+ArrowRight': ['Choose frames along the way', () => go(1, true)],
-    'Shift+ArrowLeft': ['Choose frames along the way', () => go(-1, true)],
-    'Shift+ArrowDown': ['Choose frames along the way', () => go(columns, true)],
-    'Shift+ArrowUp': ['Choose frames along the way', () => go(-columns, true)],
-    Home: ['First and last frame', () => go(-Infinity)],
-    End: ['First and last frame', () => go(Infinity)],
+    right: ['Next and previous frame', () => go(1)],
+    left: ['Next and previous frame', () => go(-1)],
+    ...(columns > 1 ? { down: ['A row down and up', () => go(columns)], up: ['A row down and up', () => go(-columns)] } : { down: ['Next and previous frame', () => go(1)], up: ['Next and previous frame', () => go(-1)] }),
+    'shift+right': ['Choose frames along the way', () => go(1, true)],
+    'shift+left': ['Choose frames along the way', () => go(-1, true)],
+    'shift+down': ['Choose frames along the way', () => go(columns, true)],
+    'shift+up': ['Choose frames along the way', () => go(-columns, true)],
+    home: ['First and last frame', () => go(-Infinity)],
+    end: ['First and last frame', () => go(Infinity)],
   } as const);
 } // prettier-ignore
 

@@ -49,8 +49,8 @@ function Frames() {
     ...Object.fromEntries(VERDICTS.map((verdict) => [VERDICT_KEYS[verdict], [VERDICT_WORDS[verdict].name, () => judge(verdict)] as const])),
     [UNSAY_KEY]: ['Not judged', () => judge(null)],
     t: ['Grid or table', () => set({ view: view === 'grid' ? 'table' : 'grid' })],
-    'Control+z': ['Take the last verdict back', () => void takeVerdictBack().catch((error: unknown) => show(said(error)))],
-    Escape: ['Choose none', () => set({ chosen: new Set() })],
+    'mod+z': ['Take the last verdict back', () => void takeVerdictBack().catch((error: unknown) => show(said(error)))],
+    escape: ['Choose none', () => set({ chosen: new Set() })],
   });
   return (
     <RoomSheet beside="wide">

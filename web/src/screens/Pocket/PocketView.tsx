@@ -99,10 +99,10 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   const count = (verdict: FrameVerdict): void => pocket.count(stop, brief, verdict, shown.choice, take?.code ?? null);
   useWakeLock();
   useShortcuts({
-    ArrowUp: ['Light a third brighter or darker', () => anchor(question.stepped(1 / 3))],
-    ArrowDown: ['Light a third brighter or darker', () => anchor(question.stepped(-1 / 3))],
-    'Shift+ArrowUp': ['Light a stop brighter or darker', () => anchor(question.stepped(1))],
-    'Shift+ArrowDown': ['Light a stop brighter or darker', () => anchor(question.stepped(-1))],
+    up: ['Light a third brighter or darker', () => anchor(question.stepped(1 / 3))],
+    down: ['Light a third brighter or darker', () => anchor(question.stepped(-1 / 3))],
+    'shift+up': ['Light a stop brighter or darker', () => anchor(question.stepped(1))],
+    'shift+down': ['Light a stop brighter or darker', () => anchor(question.stepped(-1))],
     1: ['Count sharp, soft, noisy, missed', () => count('sharp')],
     2: ['Count sharp, soft, noisy, missed', () => count('soft')],
     3: ['Count sharp, soft, noisy, missed', () => count('noisy')],
