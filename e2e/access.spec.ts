@@ -218,7 +218,8 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     );
     expect(small, 'targets under 44 px').to.equal(0);
   });
-  it('leaves no sideways scroll on a narrow window', async () => {
+  it('leaves no sideways scroll on a narrow window, nor a table that has to be pushed', async () => {
+    const [brief] = (await (await fetch(`${app.base}/api/briefs`)).json()) as { id: string }[];
     for (const at of [
       '/plan',
       '/light',
@@ -234,10 +235,14 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
       '/outings',
       '/log/frames',
       '/log/says',
+      '/data',
+      `/pocket/${brief!.id}`,
+      `/card/${brief!.id}`,
     ]) {
       await page.goto(`${app.base}${at}`);
       await page.locator('main:not([aria-busy=true])').waitFor();
-      for (const width of [1024, 768, 390, 320]) {
+      // 640 is a window of 1280 at twice its size.
+      for (const width of [1024, 768, 640, 390, 320]) {
         await page.setViewportSize({ width, height: 800 });
         // A chart takes its new size a moment later.
         await eventually(
@@ -245,6 +250,12 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
           `${at} scrolls sideways at ${width}`,
         );
       }
+      const pushed = await page.evaluate(() =>
+        [...document.querySelectorAll('main [role=region][tabindex]')]
+          .filter((table) => table.scrollWidth > table.clientWidth + 1)
+          .map((table) => table.getAttribute('aria-label')),
+      );
+      expect(pushed, `tables wider than ${at} at 320 px`).to.deep.equal([]);
     }
   });
 });

@@ -36,7 +36,7 @@ export function DropFiles({ label, accept, onFiles, reading, onStop, help, child
       }}
     >
       <div className="flex flex-wrap gap-x-2 gap-y-1 items-center">
-        <label className={buttonLook({ size: 's' })} htmlFor={id}>
+        <label className={buttonLook({ size: 's', className: 'max-2xs:py-1 max-2xs:whitespace-normal' })} htmlFor={id}>
           <FileInput aria-hidden="true" /> {label}
         </label>
         <input

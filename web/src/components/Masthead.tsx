@@ -37,14 +37,14 @@ export function Masthead() {
   const shut = (): void => setOpen(null);
   useShortcuts({ d: ['Paper or Dim', switchTheme], 'shift+?': ['This list', () => setOpen('keys')] });
   return (
-    <header className="print:hidden flex gap-7 items-center pr-6 pl-9 h-12 max-sm:flex-wrap max-sm:gap-x-1 max-sm:gap-y-0 max-sm:py-0 max-sm:pr-2 max-sm:pl-4 max-sm:h-auto max-sm:min-h-12">
+    <header className="print:hidden flex gap-7 items-center pr-6 pl-9 h-12 max-md:gap-3 max-md:pr-3 max-md:pl-5 max-sm:flex-wrap max-sm:gap-x-1 max-sm:gap-y-0 max-sm:py-0 max-sm:pr-2 max-sm:pl-4 max-sm:h-auto max-sm:min-h-12 max-2xs:pr-0 max-2xs:pl-2">
       {briefId && (
         <a href="#answer" className="absolute -top-20 left-4 z-50 bg-panel px-3 py-3 underline focus:top-2">
           To the answer
         </a>
       )}
       <Link
-        className="relative pb-0.5 font-title text-24 leading-8 font-semibold tracking-[-0.01em] no-underline max-sm:min-h-11"
+        className="relative pb-0.5 font-title text-24 leading-8 font-semibold tracking-[-0.01em] no-underline max-sm:min-h-11 max-2xs:text-18 max-2xs:leading-10"
         to="/plan"
         aria-label="hushto"
       >

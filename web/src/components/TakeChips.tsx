@@ -30,7 +30,11 @@ export function TakeChips({ brief, takes, taken, onTake, lines, listed = true }:
   );
   return (
     <>
-      <div role="radiogroup" aria-label="Which take" className="grid auto-cols-fr grid-flow-col gap-1">
+      <div
+        role="radiogroup"
+        aria-label="Which take"
+        className="grid auto-cols-fr grid-flow-col gap-1 max-2xs:grid-flow-row max-2xs:grid-cols-2"
+      >
         {chip(null, 'Plan', 'The plan')}
         {takes.map((take) => chip(take.code, `${TAKE_NAMES[take.code]} ${take.choice.labels.shutter}`, takeLabel(brief, take)))}
       </div>

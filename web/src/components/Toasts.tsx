@@ -29,7 +29,7 @@ export function Toasts() {
           )}
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-6 left-6 z-50 grid gap-2" />
+      <Toast.Viewport className="fixed bottom-6 left-6 z-50 grid gap-2 max-sm:inset-x-3 max-sm:top-14 max-sm:bottom-auto" />
     </Toast.Provider>
   );
 }

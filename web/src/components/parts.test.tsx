@@ -151,6 +151,27 @@ describe('the parts', () => {
     expect(Number(drawing.querySelector('circle')!.getAttribute('cx'))).to.equal(48);
   });
 
+  it('a table says its heads once to those who listen, and keeps them for the cards it becomes on a phone', async () => {
+    const { Table } = await import('./Table.tsx');
+    open(
+      <Table caption="Every choice" heads={['Choice', 'You kept', { says: 'Share, "95 %"', className: 'text-right' }]}>
+        <tbody>
+          <tr>
+            <th scope="row">1</th>
+            <td>1/80</td>
+            <td>0.4</td>
+          </tr>
+        </tbody>
+      </Table>,
+    );
+    const table = named('table', 'Every choice') as HTMLTableElement;
+    expect(page().getAllByRole('columnheader').map(({ textContent }) => textContent)).to.deep.equal(['Choice', 'You kept', 'Share, "95 %"']); // prettier-ignore
+    // As text of a style, a quotation mark in it escaped.
+    expect(table.style.getPropertyValue('--head-2')).to.equal('"You kept"');
+    expect(table.style.getPropertyValue('--head-3')).to.equal(String.raw`"Share, \"95 %\""`);
+    expect(named('columnheader', /Share/).className).to.equal('text-right');
+  });
+
   describe('keys', () => {
     const pressed: string[] = [];
     /** What has registered keys, and what stands beside it on the page. */

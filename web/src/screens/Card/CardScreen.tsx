@@ -140,17 +140,7 @@ function Values({ plan: { choice, figures, possible } }: { plan: Plan }) {
 
 function LadderTable({ brief, ladder }: { brief: Brief; ladder: readonly Rung[] }) {
   return (
-    <Table size="s" className="max-sm:block max-sm:overflow-x-auto">
-      <thead>
-        <tr>
-          <th scope="col">From</th>
-          <th scope="col">Shutter</th>
-          <th scope="col">Aperture</th>
-          <th scope="col">ISO</th>
-          <th scope="col">Later</th>
-          <th scope="col">What changes (px {viewOf(brief)})</th>
-        </tr>
-      </thead>
+    <Table size="s" heads={['From', 'Shutter', 'Aperture', 'ISO', 'Later', `What changes (px ${viewOf(brief)})`]}>
       <tbody>
         {ladder.map((rung) => (
           <tr

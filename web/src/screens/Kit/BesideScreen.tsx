@@ -124,9 +124,9 @@ function Beside({ stored }: { stored: StoredBrief }) {
             <Plus aria-hidden="true" /> Add a third kit
           </Button>
           <BlindLooks openId={null} />
-          <KitFiles />
         </>
       }
+      foot={<KitFiles />}
     >
       <RoomSheet>
         <section className="flex min-w-0 flex-col" aria-label="Kits side by side">

@@ -100,9 +100,9 @@ function Figures() {
                 : 'A crop of 1.4× costs a stop of light, 2× costs two.'}
             </p>
           </div>
-          <KitFiles />
         </>
       }
+      foot={<KitFiles />}
     >
       <RoomSheet beside="narrow">
         <section aria-labelledby="by-iso" className="flex flex-col min-w-0">
@@ -161,23 +161,18 @@ function GrainTable({ body, sensor, viewCph, crop }: TableProps) {
   return (
     <>
       <TableScroll label="Grain by ISO and size">
-        <Table size="dense">
-          <thead>
-            <tr>
-              <th scope="col">ISO</th>
-              <th scope="col">Signal</th>
-              <th scope="col">Read noise</th>
-              {VIEW_OPTIONS.map(({ value, label }) => (
-                <th
-                  key={value}
-                  scope="col"
-                  className={cn(Math.abs(VIEWING_CPH[value] - viewCph) < 1 && 'shadow-[inset_0_-2px_0_var(--ink)]')}
-                >
-                  {label}
-                </th>
-              ))}
-            </tr>
-          </thead>
+        <Table
+          size="dense"
+          heads={[
+            'ISO',
+            'Signal',
+            'Read noise',
+            ...VIEW_OPTIONS.map(({ value, label }) => ({
+              says: label,
+              className: Math.abs(VIEWING_CPH[value] - viewCph) < 1 ? 'shadow-[inset_0_-2px_0_var(--ink)]' : undefined,
+            })),
+          ]}
+        >
           <tbody>
             {rows.map(({ iso, signalE, readE, views }, n) => {
               const last = ceiling !== undefined && iso <= ceiling * 1.01 && (rows[n + 1]?.iso ?? Infinity) > ceiling * 1.01;

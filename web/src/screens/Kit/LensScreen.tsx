@@ -270,15 +270,7 @@ function ByAperture({ apertures }: { apertures: MeasuredLens['apertures'] }) {
   return (
     <>
       <TableScroll label="Sharpness at each aperture">
-        <Table>
-          <thead>
-            <tr>
-              <th scope="col">Aperture</th>
-              <th scope="col">Middle, half contrast at</th>
-              <th scope="col">Corners</th>
-              <th scope="col">Blur of the lens</th>
-            </tr>
-          </thead>
+        <Table heads={['Aperture', 'Middle, half contrast at', 'Corners', 'Blur of the lens']}>
           <tbody>
             {apertures.map(({ fNumber, centre, corner }, n) => (
               <tr key={n}>

@@ -218,15 +218,7 @@ const twoDigits = (value: number): string => (value >= 10 ? groupDigits(String(M
 function Sets({ sets }: { sets: readonly SensorAtIso[] }) {
   return (
     <TableScroll label="What each ISO gave">
-      <Table>
-        <thead>
-          <tr>
-            <th scope="col">ISO</th>
-            <th scope="col">Gain, e⁻ a number</th>
-            <th scope="col">Read noise, e⁻</th>
-            <th scope="col">Until it clips, e⁻</th>
-          </tr>
-        </thead>
+      <Table heads={['ISO', 'Gain, e⁻ a number', 'Read noise, e⁻', 'Until it clips, e⁻']}>
         <tbody>
           {sets.map((set) => (
             <tr key={set.iso}>

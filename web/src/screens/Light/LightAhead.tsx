@@ -222,7 +222,7 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
                   {clockText(atMs, timeZone)}
                 </th>
                 <td>{evText(ev100)}</td>
-                <td className="whitespace-nowrap">
+                <td className="sm:whitespace-nowrap">
                   {rung ? (
                     <>
                       {rung.labels.shutter}, {rung.labels.aperture}, ISO {groupDigits(rung.labels.iso)}
@@ -254,17 +254,7 @@ const TABLE_MINUTES = 15;
 function LightTable({ ahead: { samples }, timeZone }: { ahead: Ahead; timeZone: string }) {
   return (
     <TableScroll label="Light, a quarter of an hour a row">
-      <Table>
-        <thead>
-          <tr>
-            <th scope="col">Time</th>
-            <th scope="col">EV</th>
-            <th scope="col">Light</th>
-            <th scope="col">Sun</th>
-            <th scope="col">Phase</th>
-            <th scope="col">From lamps</th>
-          </tr>
-        </thead>
+      <Table heads={['Time', 'EV', 'Light', 'Sun', 'Phase', 'From lamps']}>
         <tbody>
           {samples
             .filter((_, i) => i % TABLE_MINUTES === 0)

@@ -10,6 +10,7 @@ import { Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { Select } from '../../components/Select.tsx';
+import { cn } from '../../components/cn.ts';
 import { useToasts } from '../../components/toast.ts';
 import { UndoRedo } from '../../components/UndoRedo.tsx';
 import { evText } from '../../quantities/quantities.ts';
@@ -74,6 +75,9 @@ function Places() {
   );
 }
 
+/** A part of the sheet that is a sheet of its own there: the reading comes first, then the place, then what is ahead. */
+const ON_A_PHONE = 'max-sm:border-y max-sm:border-rule max-sm:bg-panel max-sm:px-4 max-sm:py-3.5';
+
 function OpenPlace({ stored }: { stored: StoredPlace }) {
   const place = stored.document;
   const { edit, ...history } = useDocument('places', stored.id);
@@ -114,31 +118,32 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
     if (edit((before) => ({ ...before, readings: [...before.readings, reading] }))) show(`Kept with ${place.label}.`);
   };
   return (
-    <main className="grid grid-cols-[17.25rem_minmax(0,1fr)] gap-x-5 items-start mr-4 mb-6 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6">
+    <main className="grid grid-cols-[17.25rem_minmax(0,1fr)] gap-x-5 items-start mr-4 mb-6 ml-6 max-md:grid-cols-1 max-md:gap-y-4 max-md:mx-3 max-md:mt-0 max-md:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6">
       <div className="flex flex-col gap-3.5 pt-3 pl-3 max-sm:contents">
-        <section
-          className="max-md:order-1 max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:col-span-full max-sm:order-0 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0 max-sm:bg-page"
-          aria-label="Place"
-        >
-          <DocumentMenu
-            shelf="places"
-            one="place"
-            many="places"
-            at="/light"
-            open={stored}
-            titleOf={({ label }) => label}
-            lineOf={({ latitudeDeg, longitudeDeg }) => coordinatesText(latitudeDeg, longitudeDeg)}
-            onRename={(label) => edit((before) => ({ ...before, label }))}
-            onNew={() => addDocument('places', newPlace())}
-          />
-          {history.issues.map(({ path, message }) => (
-            <Problem key={path} alert>
-              {path === 'label' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
-            </Problem>
-          ))}
-          <PlaceText place={place} edit={edit} atMs={Date.parse(`${day}T12:00:00Z`)} />
-          <div className="hidden max-sm:not-empty:flex max-sm:not-empty:gap-1 max-sm:not-empty:mt-2.5">
-            <UndoRedo {...history} />
+        <section className="max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:contents" aria-label="Place">
+          <div className="max-sm:px-4 max-sm:pt-2">
+            <DocumentMenu
+              shelf="places"
+              one="place"
+              many="places"
+              at="/light"
+              open={stored}
+              titleOf={({ label }) => label}
+              lineOf={({ latitudeDeg, longitudeDeg }) => coordinatesText(latitudeDeg, longitudeDeg)}
+              onRename={(label) => edit((before) => ({ ...before, label }))}
+              onNew={() => addDocument('places', newPlace())}
+            />
+            {history.issues.map(({ path, message }) => (
+              <Problem key={path} alert>
+                {path === 'label' ? 'Give it a name of at least one character.' : `${path}: ${message}`}
+              </Problem>
+            ))}
+          </div>
+          <div className="max-sm:order-2 max-sm:px-4">
+            <PlaceText place={place} edit={edit} atMs={Date.parse(`${day}T12:00:00Z`)} />
+            <div className="hidden max-sm:not-empty:flex max-sm:not-empty:gap-1 max-sm:not-empty:mt-2.5">
+              <UndoRedo {...history} />
+            </div>
           </div>
         </section>
         <Readings
@@ -147,9 +152,11 @@ function OpenPlace({ stored }: { stored: StoredPlace }) {
           onRemove={(id) => edit((before) => ({ ...before, readings: before.readings.filter((reading) => reading.id !== id) }))}
         />
       </div>
-      <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] gap-x-8 px-6 pt-3.5 pb-4 min-h-[calc(100vh_-_4.5rem)] bg-panel border border-rule rounded-md max-lg:grid-cols-1 max-lg:gap-y-5 max-lg:min-h-0 max-sm:order-1 max-sm:px-4 max-sm:py-3.5 max-sm:border-x-0 max-sm:border-t max-sm:border-b-0 max-sm:rounded-none">
-        <LightAhead placeId={stored.id} place={place} brief={brief} day={day} onDay={setDay} />
-        <div className="grid min-w-0 grid-cols-1 content-start gap-4 max-sm:-order-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_18.5rem] gap-x-8 px-6 pt-3.5 pb-4 min-h-[calc(100vh_-_4.5rem)] bg-panel border border-rule rounded-md max-lg:grid-cols-1 max-lg:gap-y-5 max-lg:min-h-0 max-sm:contents">
+        <div className={cn('min-w-0', ON_A_PHONE, 'max-sm:order-3')}>
+          <LightAhead placeId={stored.id} place={place} brief={brief} day={day} onDay={setDay} />
+        </div>
+        <div className={cn('grid min-w-0 grid-cols-1 content-start gap-4 max-lg:-order-1', ON_A_PHONE, 'max-sm:order-1')}>
           <Select
             label="For the brief"
             value={briefStored?.id ?? null}
@@ -179,7 +186,7 @@ function Readings({
 }) {
   const newest = [...place.readings].sort((a, b) => b.at.localeCompare(a.at));
   return (
-    <section className="max-sm:order-2 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="readings-title">
+    <section className="max-sm:order-4 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="readings-title">
       <h2 id="readings-title">Read here</h2>
       {newest.length === 0 && <p className="text-quiet">Nothing yet. What you keep under “Now” stays with this place.</p>}
       <ul className="grid gap-2.5 mt-1 max-h-80 overflow-auto">

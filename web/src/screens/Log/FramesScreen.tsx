@@ -7,6 +7,7 @@ import { Button } from '../../components/Button.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { useToasts } from '../../components/toast.ts';
+import { useMedia } from '../../components/useMedia.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
 import { frameAt, framesMeant, meant, removeFrames, useLog } from '../../state/log.ts';
@@ -30,8 +31,14 @@ export function FramesScreen() {
   );
 }
 
+/** Below the breakpoint `sm`. */
+const A_PHONE = '(max-width: 600px)';
+
 function Frames() {
-  const view = useLog((log) => log.view);
+  const wished = useLog((log) => log.view);
+  // On a phone the grid is the table: each frame with its setting under it.
+  const onAPhone = useMedia(A_PHONE);
+  const view = onAPhone ? 'grid' : wished;
   const set = useLog((log) => log.set);
   const total = useLog((log) => log.total);
   const chosen = useLog((log) => log.chosen.size);
@@ -65,7 +72,7 @@ function Frames() {
             label="Show as"
             hideLabel
             fit
-            className="ml-auto"
+            className="ml-auto max-sm:hidden"
             value={view}
             options={[
               { value: 'grid', label: 'Grid', title: 'Grid (t)' },
@@ -99,7 +106,7 @@ function Frames() {
       </div>
       <Beside onRemove={remove} />
       {one && other && <CompareFrames frames={[one, other]} onClose={() => setCompared([])} />}
-      <div className="pointer-events-none fixed bottom-3 left-6 z-20 grid justify-items-start gap-1.5">
+      <div className="pointer-events-none fixed bottom-3 left-6 z-20 grid justify-items-start gap-1.5 max-sm:bottom-31 max-sm:left-3">
         <Looking />
         <DrawPreviews />
       </div>

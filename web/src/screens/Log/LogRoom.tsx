@@ -22,8 +22,8 @@ export function LogRoom({ children }: { children: ReactNode }) {
   );
 }
 
-/** One column, as below the breakpoint `lg`. */
-const ONE_COLUMN = '(max-width: 1120px)';
+/** One column, as below the breakpoint `md`. */
+const ONE_COLUMN = '(max-width: 899px)';
 
 function Room({ children }: { children: ReactNode }) {
   const oneColumn = useMedia(ONE_COLUMN);

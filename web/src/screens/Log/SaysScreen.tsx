@@ -67,7 +67,7 @@ function Says() {
   return (
     <RoomSheet beside="wide">
       <div className="grid min-w-0 content-start gap-4">
-        <div className="flex flex-wrap items-end gap-3">
+        <div className="flex flex-wrap items-end gap-3 max-sm:contents">
           <h2 className="sr-only">What the log says</h2>
           <Select
             label="Frames taken for"
@@ -79,7 +79,7 @@ function Says() {
               void filterLog(id === '' ? others : { ...others, brief: id });
             }}
           />
-          <div className="ml-auto flex flex-wrap gap-1.5 print:hidden">
+          <div className="ml-auto flex flex-wrap gap-1.5 max-sm:order-last max-sm:ml-0 print:hidden">
             <a className={buttonLook({ size: 's' })} href={logCsvPath(filter)} download>
               <Download aria-hidden="true" /> Frames as a table
             </a>
@@ -157,17 +157,10 @@ function PlannedAgainstTaken({ says, briefs }: { says: LogSays; briefs: readonly
   if (rows.length === 0) return null;
   return (
     <TableScroll label="Planned against taken" className="max-h-none">
-      <Table>
-        <caption>Planned against taken: frames of the plan itself, its other takes left out</caption>
-        <thead>
-          <tr>
-            {['Brief', 'Planned', 'Taken, as a mean', 'Light planned', 'Light metered'].map((head) => (
-              <th key={head} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+      <Table
+        caption="Planned against taken: frames of the plan itself, its other takes left out"
+        heads={['Brief', 'Planned', 'Taken, as a mean', 'Light planned', 'Light metered']}
+      >
         <tbody>
           {rows.map(({ brief, frames, shutterS, ev100, evSpread, planned }) => (
             <tr key={brief.id}>
@@ -242,16 +235,7 @@ function Counts({ says, briefs }: { says: LogSays; briefs: readonly StoredBrief[
   ] as const;
   return (
     <TableScroll label="Frames counted" className="max-h-none">
-      <Table>
-        <thead>
-          <tr>
-            {['Frames', 'Judged', 'Kept', 'Hands', 'Moved', 'Focus', 'Grain', 'Other'].map((head) => (
-              <th key={head} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+      <Table heads={['Frames', 'Judged', 'Kept', 'Hands', 'Moved', 'Focus', 'Grain', 'Other']}>
         {groups.map(([head, rows]) => (
           <tbody key={head}>
             <tr>

@@ -11,6 +11,13 @@ const intoView = (row: HTMLTableRowElement | null): void => {
   if (row && box) box.scrollTop = row.offsetTop - (box.clientHeight - row.offsetHeight) / 2;
 };
 
+const HEADS = [
+  'Shutter',
+  'Aperture',
+  ...['ISO', 'Later', 'Smear', 'Blur', 'Grain', 'Kept'].map((says) => ({ says, className: 'text-right' })),
+  'Against the best',
+];
+
 /** The Valley's data as a table: what the chart shows, and the share kept of the ideal. */
 export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string }) {
   const frame = valleyFrame(plan);
@@ -20,36 +27,16 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
   });
   return (
     <TableScroll className="absolute inset-0" label="The Valley as a table">
-      <Table size="s">
-        <caption>
-          At each shutter the aperture that keeps most detail. Smear in px {view}; what grain costs of the detail, and blur of the
-          rest; kept is the share of the same picture without blur at base ISO.
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Shutter</th>
-            <th scope="col">Aperture</th>
-            <th scope="col" className="text-right">
-              ISO
-            </th>
-            <th scope="col" className="text-right">
-              Later
-            </th>
-            <th scope="col" className="text-right">
-              Smear
-            </th>
-            <th scope="col" className="text-right">
-              Blur
-            </th>
-            <th scope="col" className="text-right">
-              Grain
-            </th>
-            <th scope="col" className="text-right">
-              Kept
-            </th>
-            <th scope="col">Against the best</th>
-          </tr>
-        </thead>
+      <Table
+        size="s"
+        caption={
+          <>
+            At each shutter the aperture that keeps most detail. Smear in px {view}; what grain costs of the detail, and blur of
+            the rest; kept is the share of the same picture without blur at base ISO.
+          </>
+        }
+        heads={HEADS}
+      >
         <tbody>
           {rows.map((row) => {
             const lost = row.lostBlur + row.lostGrain;

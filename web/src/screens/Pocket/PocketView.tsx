@@ -172,7 +172,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
         </nav>
       )}
       <DialledValues brief={taken} plan={shown} onThird={(by) => anchor(question.stepped(by / 3))} />
-      <section className="px-5 pt-3" aria-label="Takes">
+      <section className="px-5 pt-3 max-2xs:px-3" aria-label="Takes">
         <TakeChips
           brief={brief}
           takes={plan.takes}
@@ -190,7 +190,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
       {brief.watch && <Caution icon={Eye} className="px-5 pb-1.5 leading-4">{`Watch for ${watchText(brief)}.`}</Caution>}
       {caution && <Caution className="px-5 pb-1.5 leading-4">{caution}</Caution>}
       <section
-        className="sticky grid bottom-0 gap-1.5 px-5 pt-1.5 pb-[calc(10px_+_env(safe-area-inset-bottom))] bg-panel border-t border-t-rule"
+        className="sticky grid bottom-0 gap-1.5 px-5 max-2xs:px-3 pt-1.5 pb-[calc(10px_+_env(safe-area-inset-bottom))] bg-panel border-t border-t-rule"
         aria-label="On the spot"
       >
         <LightInput
@@ -201,7 +201,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
           onAnchor={anchor}
           onPlanned={() => pocket.asPlanned(stop.key)}
         />
-        <div className="grid grid-cols-[repeat(4,1fr)_44px] gap-1.5" role="group" aria-label="Tally">
+        <div className="grid grid-cols-[repeat(4,minmax(0,1fr))_44px] gap-1.5 max-2xs:gap-1" role="group" aria-label="Tally">
           {TALLY.map(({ verdict, word }) => (
             <Button
               key={verdict}
@@ -284,14 +284,18 @@ function DialledValues({ brief, plan, onThird }: { brief: Brief; plan: Plan; onT
   const rate = burstRate(kit.sensor.framesPerSecond, choice.shutterS);
   const focus = focusWord(plan, subject.distanceM);
   return (
-    <section className="flex flex-wrap items-end justify-between px-5 touch-none" aria-label="Set these" {...useSwipe(onThird)}>
+    <section
+      className="flex flex-wrap items-end justify-between px-5 touch-none max-2xs:px-3"
+      aria-label="Set these"
+      {...useSwipe(onThird)}
+    >
       <div className="flex gap-2 items-end justify-between w-full">
         <div>
           <h2 className="sr-only">Shutter</h2>
           <output
             className={cn(
               'inline-block -ml-1.25 font-dial text-[96px] leading-21 font-semibold tracking-[-0.055em] tabular-nums whitespace-nowrap',
-              choice.labels.shutter.length > 5 && 'text-[80px] leading-21',
+              choice.labels.shutter.length > 5 ? 'text-[80px] leading-21 max-2xs:text-[64px]' : 'max-2xs:text-[80px]',
             )}
           >
             {choice.labels.shutter}
@@ -316,14 +320,14 @@ function DialledValues({ brief, plan, onThird }: { brief: Brief; plan: Plan; onT
       </div>
       <div className="mt-1.5">
         <h2 className="sr-only">Aperture</h2>
-        <output className="inline-block font-dial text-[44px] leading-11.5 font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
+        <output className="inline-block font-dial text-[44px] leading-11.5 max-2xs:text-[34px] font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
           {choice.labels.aperture}
           <Understroke how={apertureState(brief, plan).how} />
         </output>
       </div>
       <div className="mt-1.5">
         <h2 className="sr-only">ISO</h2>
-        <output className="inline-block font-dial text-[44px] leading-11.5 font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
+        <output className="inline-block font-dial text-[44px] leading-11.5 max-2xs:text-[34px] font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
           <small className="mr-1.25 font-text text-15 leading-4.5 font-medium tracking-normal text-quiet">ISO</small>
           {groupDigits(choice.labels.iso)}
           <Understroke how={isoState(brief, plan).how} />
@@ -331,7 +335,7 @@ function DialledValues({ brief, plan, onThird }: { brief: Brief; plan: Plan; onT
       </div>
       <div className="mt-1.5">
         <h2 className="sr-only">Brighten later</h2>
-        <output className="inline-block font-dial text-[44px] leading-11.5 font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
+        <output className="inline-block font-dial text-[44px] leading-11.5 max-2xs:text-[34px] font-semibold tracking-[-0.035em] tabular-nums whitespace-nowrap">
           <small className="mr-1.25 font-text text-15 leading-4.5 font-medium tracking-normal text-quiet">later</small>
           {choice.labels.lift === '0' ? '0' : `+${choice.labels.lift}`}
           <Understroke how={choice.labels.lift === '0' ? 'computed' : 'limit'} />
@@ -493,7 +497,11 @@ function LightInput({ question, stop, ev100, bound, onAnchor, onPlanned }: Light
         <span>{question.ask}</span>
         <span className="text-13 whitespace-nowrap text-quiet">{atAnEnd ?? question.assume}</span>
       </p>
-      <div className="grid grid-cols-[50px_50px_1fr_50px_50px] gap-1.5 h-13" role="group" aria-label={question.ask}>
+      <div
+        className="grid grid-cols-[50px_50px_minmax(0,1fr)_50px_50px] gap-1.5 h-13 max-2xs:grid-cols-[44px_44px_minmax(0,1fr)_44px_44px] max-2xs:gap-1"
+        role="group"
+        aria-label={question.ask}
+      >
         {question.steps.slice(0, 2).map(({ by, label, name }) => (
           <Button
             key={name}
@@ -514,7 +522,7 @@ function LightInput({ question, stop, ev100, bound, onAnchor, onPlanned }: Light
           {question.shows}{' '}
           <small className="font-text text-13 leading-4 font-normal tracking-normal text-quiet in-enabled:underline in-enabled:underline-offset-3">
             {evText(ev100)}
-            {limit || (planned ? ', as planned' : `, not ${evDigits(stop.ev100)}`)}
+            {limit || <span className="max-2xs:hidden">{planned ? ', as planned' : `, not ${evDigits(stop.ev100)}`}</span>}
           </small>
           {!planned && <span className="sr-only">. Back to the planned light</span>}
         </button>

@@ -118,10 +118,10 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
     }
   };
   return (
-    <main className="print:m-0! print:block! grid grid-cols-[17.25rem_minmax(0,1fr)] gap-x-5 items-start mr-4 mb-6 ml-6 max-lg:grid-cols-1 max-lg:gap-y-4 max-lg:mx-3 max-lg:mt-0 max-lg:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6 run-page">
+    <main className="print:m-0! print:block! grid grid-cols-[17.25rem_minmax(0,1fr)] gap-x-5 items-start mr-4 mb-6 ml-6 max-md:grid-cols-1 max-md:gap-y-4 max-md:mx-3 max-md:mt-0 max-md:mb-6 max-sm:mx-0 max-sm:mt-0 max-sm:mb-6 run-page">
       <div className="flex flex-col gap-3.5 pt-3 pl-3 max-sm:contents">
         <section
-          className="max-md:order-1 max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:col-span-full max-sm:order-0 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0 max-sm:bg-page"
+          className="max-md:px-1 max-md:pt-2 max-md:pb-0 max-sm:col-span-full max-sm:order-0 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0 max-sm:bg-page"
           aria-label="Outing"
         >
           <DocumentMenu
@@ -165,7 +165,7 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
           <p className="text-quiet">Nothing in it yet: add a brief, then the next, and drag them into order.</p>
         )}
         <RunSheetSegments segments={segments} uses={budget.stretches} briefs={briefs} placed={place !== null} edit={edit} />
-        <div className="mt-2.5 flex items-center gap-2 print:hidden">
+        <div className="mt-2.5 flex flex-wrap items-center gap-2 print:hidden">
           <Button look="go" size="s" disabled={briefs.length === 0} onClick={() => add({ briefId: briefs[0]!.id })}>
             <Plus aria-hidden="true" /> Add a brief
           </Button>

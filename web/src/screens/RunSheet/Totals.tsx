@@ -30,7 +30,7 @@ export function Totals({ sheet, segments, budget, edit }: TotalsProps) {
   );
   const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
   return (
-    <section className="max-sm:order-2 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="totals-title">
+    <section className="max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="totals-title">
       <h2 id="totals-title">What it takes</h2>
       <dl className="grid grid-cols-2 gap-x-3 gap-y-1.5 mt-1 mb-2 tabular-nums">
         <div>

@@ -57,7 +57,7 @@ function Tests() {
   return (
     <RoomPage
       room="you"
-      aside={
+      foot={
         <>
           <List tests={tests} openId={open.id} />
           {start}

@@ -64,7 +64,7 @@ function Series() {
   return (
     <RoomPage
       room="you"
-      aside={
+      foot={
         <>
           <SeriesList holds={holds} openId={open.id} />
           <Button onClick={() => setAsking('new')}>

@@ -106,15 +106,7 @@ function Rates({ stored: { document: series } }: { stored: StoredFocusTest }) {
   if (rates.length === 0) return null;
   return (
     <TableScroll label="Tries by light" className="max-h-60">
-      <Table size="s">
-        <thead>
-          <tr>
-            <th scope="col">Light</th>
-            <th scope="col">Locked</th>
-            <th scope="col">Share, 95 % interval</th>
-            <th scope="col">Median time</th>
-          </tr>
-        </thead>
+      <Table size="s" heads={['Light', 'Locked', 'Share, 95 % interval', 'Median time']}>
         <tbody>
           {rates.map(({ ev100, tries, locked, low, high, medianS }) => (
             <tr key={ev100}>

@@ -90,18 +90,7 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
             how much of it is lens and focus; that is taken off the others.
           </p>
           <TableScroll label="Photos and verdicts">
-            <Table>
-              <thead>
-                <tr>
-                  <th scope="col">Photo</th>
-                  <th scope="col">Shutter</th>
-                  <th scope="col">Edges smear</th>
-                  <th scope="col">Verdict</th>
-                  <th scope="col">
-                    <span className="sr-only">Leave out</span>
-                  </th>
-                </tr>
-              </thead>
+            <Table heads={['Photo', 'Shutter', 'Edges smear', 'Verdict', 'Leave out']}>
               <tbody>
                 {photos.map((photo, n) => (
                   <tr key={`${photo.name}${n}`}>

@@ -16,16 +16,7 @@ export function RatesTable({ series }: { series: HoldSeries }) {
   if (rows.length === 0) return <p className="text-quiet">No frame yet. The first one is asked for on the right.</p>;
   return (
     <TableScroll label="Rates by shutter speed">
-      <Table>
-        <thead>
-          <tr>
-            <th scope="col">Shutter</th>
-            <th scope="col">Frames</th>
-            <th scope="col">Sharp</th>
-            <th scope="col">Share, 95 % interval</th>
-            <th scope="col">All frames together</th>
-          </tr>
-        </thead>
+      <Table heads={['Shutter', 'Frames', 'Sharp', 'Share, 95 % interval', 'All frames together']}>
         <tbody>
           {rows.map(({ shutterS, frames, sharp, low, high, at }) => (
             <tr key={shutterS}>

@@ -33,7 +33,7 @@ function Tastes() {
   return (
     <RoomPage
       room="you"
-      aside={
+      foot={
         <>
           <List tastes={tastes} openId={open?.id ?? ''} />
           <Button onClick={() => setAsking('taste')}>

@@ -86,15 +86,7 @@ function Result({ test }: { test: TasteTest }) {
       </Finding>
       <TasteBar median={median} low={low} high={high} />
       <TableScroll className="my-2 max-h-93 min-h-40 flex-[0_1_auto]" label="Every choice">
-        <Table>
-          <thead>
-            <tr>
-              <th scope="col">Choice</th>
-              <th scope="col">Slower, cleaner</th>
-              <th scope="col">Faster, grainier</th>
-              <th scope="col">You kept</th>
-            </tr>
-          </thead>
+        <Table heads={['Choice', 'Slower, cleaner', 'Faster, grainier', 'You kept']}>
           <tbody>
             {test.choices.map(({ id, slowerS, fasterS, tookSlower, repeats }, n) => (
               <tr key={id}>
