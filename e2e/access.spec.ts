@@ -218,6 +218,20 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     );
     expect(small, 'targets under 44 px').to.equal(0);
   });
+  it('says what an icon does where it is pointed at, and where keys have brought the focus', async () => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${app.base}/you/steadiness`);
+    await shown(page);
+    const hint = page.getByRole('tooltip');
+    await page.getByRole('button', { name: 'Keyboard shortcuts' }).hover();
+    await hint.filter({ hasText: 'Keyboard shortcuts (?)' }).waitFor({ state: 'attached' });
+    await page.keyboard.press('Tab');
+    expect(await hint.count()).to.equal(0);
+    await page.getByRole('link', { name: 'Your data' }).focus();
+    await hint.filter({ hasText: 'Your data: backups' }).waitFor({ state: 'attached' });
+    await page.keyboard.press('Escape');
+    expect(await hint.count()).to.equal(0);
+  });
   it('leaves no sideways scroll on a narrow window, nor a table that has to be pushed', async () => {
     const [brief] = (await (await fetch(`${app.base}/api/briefs`)).json()) as { id: string }[];
     for (const at of [

@@ -5,9 +5,11 @@ import { buttonLook } from './components/Button.tsx';
 import { Masthead } from './components/Masthead.tsx';
 import { EARLIER_ADDRESSES } from './components/rooms.ts';
 import { useToasts } from './components/toast.ts';
+import { useHinted } from './components/useHinted.ts';
 import { PlanScreen } from './screens/Plan/PlanScreen.tsx';
 import { useTheme } from './state/settings.ts';
 
+const Hints = lazy(async () => ({ default: (await import('./components/Hints.tsx')).Hints }));
 const Toasts = lazy(async () => ({ default: (await import('./components/Toasts.tsx')).Toasts }));
 const CardScreen = lazy(async () => ({ default: (await import('./screens/Card/CardScreen.tsx')).CardScreen }));
 const LightScreen = lazy(async () => ({ default: (await import('./screens/Light/LightScreen.tsx')).LightScreen }));
@@ -98,6 +100,7 @@ class Guard extends Component<{ children: ReactNode }, { failed: boolean }> {
 function Rooms() {
   const inPocket = useLocation().pathname.startsWith('/pocket/');
   const spoken = useToasts(({ messages }) => messages.length > 0);
+  const hinted = useHinted();
   useTheme(inPocket);
   return (
     <HotkeysProvider>
@@ -108,6 +111,11 @@ function Rooms() {
       {spoken && (
         <Suspense>
           <Toasts />
+        </Suspense>
+      )}
+      {hinted && (
+        <Suspense>
+          <Hints first={hinted} />
         </Suspense>
       )}
     </HotkeysProvider>

@@ -109,7 +109,7 @@ export function Masthead() {
           className={buttonLook({ look: 'bare', size: 's', icon: true })}
           to="/data"
           aria-label="Your data"
-          title="Your data: backups, archive, devices"
+          data-hint="Your data: backups, archive, devices"
         >
           <Database aria-hidden="true" />
         </Link>
@@ -119,7 +119,7 @@ export function Masthead() {
           icon
           className="max-sm:hidden"
           aria-label="Keyboard shortcuts"
-          title="Keyboard shortcuts (?)"
+          data-hint="Keyboard shortcuts (?)"
           onClick={() => setOpen('keys')}
         >
           <Keyboard aria-hidden="true" />
@@ -129,7 +129,7 @@ export function Masthead() {
           size="s"
           icon
           aria-label={dim ? 'Switch to Paper' : 'Switch to Dim'}
-          title="Paper or Dim (d)"
+          data-hint="Paper or Dim (d)"
           onClick={switchTheme}
         >
           <SunMoon aria-hidden="true" />

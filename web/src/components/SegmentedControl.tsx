@@ -5,7 +5,7 @@ import { cn } from './cn.ts';
 interface SegmentedControlProps<Value extends string> {
   label: string;
   value: Value | null;
-  options: readonly { value: Value; label: string; title?: string }[];
+  options: readonly { value: Value; label: string; hint?: string }[];
   onChange: (value: Value) => void;
   /** Whether the label is only for those who listen. */
   hideLabel?: boolean;
@@ -41,7 +41,8 @@ export function SegmentedControl<Value extends string>({
           <RadioGroup.Item
             key={option.value}
             value={option.value}
-            title={option.title}
+            aria-description={option.hint}
+            data-hint={option.hint}
             className={cn(
               'cursor-pointer py-1 text-quiet not-first:border-l not-first:border-l-edge hover:bg-sunk max-sm:min-h-11 max-sm:min-w-11',
               'focus-visible:-outline-offset-3 data-[state=checked]:bg-chosen data-[state=checked]:font-semibold data-[state=checked]:text-on-chosen',

@@ -21,7 +21,7 @@ export function TakeChips({ brief, takes, taken, onTake, lines, listed = true }:
       role="radio"
       aria-checked={(taken?.code ?? null) === code}
       aria-label={says}
-      title={says}
+      data-hint={says}
       className="min-h-9 cursor-pointer rounded-[6px] border border-edge px-1 max-sm:px-0 hover:bg-sunk aria-checked:border-ink aria-checked:font-bold aria-checked:outline aria-checked:outline-ink whitespace-nowrap max-sm:min-h-11"
       onClick={() => onTake(code)}
     >

@@ -47,7 +47,7 @@ export function Token({ title, children, problem = null, quiet = false, editor }
             LOOK[problem ? 'bad' : quiet ? 'more' : 'value'],
           )}
           aria-label={quiet ? title : nameOf(title, children, problem)}
-          title={problem ?? undefined}
+          data-hint={problem ?? undefined}
           onClick={onClick}
           onKeyDown={(event) => {
             if (event.key !== 'Enter' && event.key !== ' ') return;

@@ -13,10 +13,10 @@ export function UndoRedo({ canUndo, canRedo, undo, redo }: UndoRedoProps) {
   if (!canUndo && !canRedo) return null;
   return (
     <>
-      <Button look="bare" size="s" icon aria-label="Undo" title="Undo (Ctrl Z)" disabled={!canUndo} onClick={undo}>
+      <Button look="bare" size="s" icon aria-label="Undo" data-hint="Undo (Ctrl Z)" disabled={!canUndo} onClick={undo}>
         <Undo2 aria-hidden="true" />
       </Button>
-      <Button look="bare" size="s" icon aria-label="Redo" title="Redo (Ctrl Shift Z)" disabled={!canRedo} onClick={redo}>
+      <Button look="bare" size="s" icon aria-label="Redo" data-hint="Redo (Ctrl Shift Z)" disabled={!canRedo} onClick={redo}>
         <Redo2 aria-hidden="true" />
       </Button>
     </>

@@ -108,7 +108,7 @@ function Figures() {
         <section aria-labelledby="by-iso" className="flex flex-col min-w-0">
           <div className="flex items-center justify-between">
             <h2 id="by-iso">Grain by ISO</h2>
-            <Button look="bare" size="s" aria-pressed={table} title="Table (t)" onClick={() => setTable(!table)}>
+            <Button look="bare" size="s" aria-pressed={table} data-hint="Table (t)" onClick={() => setTable(!table)}>
               <Table2 aria-hidden="true" /> Table
             </Button>
           </div>
@@ -243,7 +243,7 @@ function LiftSide({ sensor, viewCph, crop }: Omit<TableProps, 'body'>) {
                   <td
                     key={liftStops}
                     data-word={grainAtIso(sensor, effectiveIso, [viewCph], crop).views[0]!.word}
-                    title={
+                    data-hint={
                       liftStops === 0
                         ? undefined
                         : `${capital(isoWords(effectiveIso))}; against raising ISO it costs ${plainNumber(costStops)} stop of grain`

@@ -45,7 +45,7 @@ export function AxisRows({ fromMs, toMs, rows, children }: AxisRowsProps) {
                   key={key}
                   className="absolute inset-y-0 overflow-hidden rounded-[3px] border-t-2 border-ink bg-sunk px-1 text-13 leading-[22px] whitespace-nowrap"
                   style={{ left: `${left}%`, width: `${share}%` }}
-                  title={label}
+                  data-hint={label}
                   aria-label={label}
                 >
                   {fits ? label : n + 1}

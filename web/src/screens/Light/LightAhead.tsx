@@ -95,7 +95,7 @@ export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProp
           size="s"
           className="flex-none"
           aria-pressed={table}
-          title="Table or chart (t)"
+          data-hint="Table or chart (t)"
           onClick={() => setTable(!table)}
         >
           <Table2 aria-hidden="true" /> Table

@@ -75,8 +75,8 @@ function Frames() {
             className="ml-auto max-sm:hidden"
             value={view}
             options={[
-              { value: 'grid', label: 'Grid', title: 'Grid (t)' },
-              { value: 'table', label: 'Table', title: 'Table (t)' },
+              { value: 'grid', label: 'Grid', hint: 'Grid (t)' },
+              { value: 'table', label: 'Table', hint: 'Table (t)' },
             ]}
             onChange={(chosenView) => set({ view: chosenView })}
           />

@@ -16,7 +16,7 @@ export function Verdicts({ value, onSay }: { value: Verdict | null; onSay: (verd
           key={verdict}
           type="button"
           aria-pressed={value === verdict}
-          title={`${VERDICT_WORDS[verdict].means} (${VERDICT_KEYS[verdict]})`}
+          data-hint={`${VERDICT_WORDS[verdict].means} (${VERDICT_KEYS[verdict]})`}
           className={cn(
             'flex min-h-11 cursor-pointer items-center justify-between gap-1 rounded-md border border-edge px-2 whitespace-nowrap hover:bg-sunk',
             'aria-pressed:border-ink aria-pressed:bg-chosen aria-pressed:font-semibold aria-pressed:text-on-chosen',

@@ -150,7 +150,7 @@ export function RestCells({ brief, shown, ...actions }: { brief: Brief; shown: S
         state={burstState(brief, shown)}
         aside={choice.burst > 1 ? { value: `${shortNumber(rate)}/s`, unit: `${plainNumber((choice.burst - 1) / rate)} s` } : null}
       >
-        <span title={figures.pan ? 'of a usable frame' : 'of a frame without shake'}>
+        <span data-hint={figures.pan ? 'of a usable frame' : 'of a frame without shake'}>
           {percentText(figures.burstProbability)} sure.
         </span>
       </Cell>
@@ -266,7 +266,7 @@ const PinButton = memo(function PinButton({
       className="border-transparent aria-pressed:bg-ink aria-pressed:text-panel max-sm:hidden aria-pressed:[&_svg]:fill-current"
       aria-pressed={pressed}
       aria-label={`Pin ${label.toLowerCase()}`}
-      title={`${says} (p ${cell.charAt(0)})`}
+      data-hint={`${says} (p ${cell.charAt(0)})`}
       onClick={() => onPin(cell)}
     >
       <Pin aria-hidden="true" />

@@ -23,7 +23,7 @@ export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, 
         options={SCHOOLS.map((school) => ({
           value: school,
           label: SHORT[school],
-          title: `${SCHOOL_WORDS[school].label}. ${SCHOOL_WORDS[school].says}`,
+          hint: `${SCHOOL_WORDS[school].label}. ${SCHOOL_WORDS[school].says}`,
         }))}
         onChange={(school) => edit(patch('picture', { school }))}
       />
@@ -33,7 +33,7 @@ export const SchoolSwitch = memo(function SchoolSwitch({ school: chosen, brief, 
         icon
         className="-mr-2"
         aria-label="What comes first, side by side"
-        title="What comes first, side by side"
+        data-hint="What comes first, side by side"
         onClick={() => setOpen(true)}
       >
         <Columns3 aria-hidden="true" />

@@ -174,7 +174,7 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
           look="bare"
           size="s"
           aria-pressed={shooting}
-          title="Shoot the burst"
+          data-hint="Shoot the burst"
           onClick={() => {
             setShooting(!shooting);
             setPicked(null);
@@ -217,11 +217,11 @@ export const SimulatedFrame = memo(function SimulatedFrame({ brief, shown, view:
           hideLabel
           value={close}
           options={[
-            { value: 'detail', label: 'As seen', title: `As it will be seen ${viewWords}` },
+            { value: 'detail', label: 'As seen', hint: `As it will be seen ${viewWords}` },
             {
               value: 'pixels',
               label: '100 %',
-              title: 'Every pixel of the sensor; scenes of ours are no finer than 2048 px across',
+              hint: 'Every pixel of the sensor; scenes of ours are no finer than 2048 px across',
             },
           ]}
           onChange={(value) => set({ close: value })}

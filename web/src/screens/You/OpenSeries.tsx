@@ -70,7 +70,7 @@ export function OpenSeries({ stored, onAgain }: { stored: StoredHold; onAgain: (
         <Facts series={series} edit={edit} />
         <Uses stored={stored} edit={edit} />
         <div className="flex flex-wrap gap-x-2 gap-y-1 items-center mt-auto pt-1.5">
-          <Button look="bare" size="s" aria-pressed={table} title="Table or chart (t)" onClick={() => setTable(!table)}>
+          <Button look="bare" size="s" aria-pressed={table} data-hint="Table or chart (t)" onClick={() => setTable(!table)}>
             <Table2 aria-hidden="true" /> Table
           </Button>
           <Button look="bare" size="s" onClick={() => saveFile(`hold ${series.title}`, 'csv', holdCsv(series))}>
