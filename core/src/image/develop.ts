@@ -52,13 +52,14 @@ export function develop(
   const curve = curveFor(white);
   const scale = (STEPS * 2 ** keyStops) / white;
   for (let i = 0; i < pixels.length; i++) {
-    const r = Math.min(STEPS, Math.max(0, red[i]! * scale));
-    const g = Math.min(STEPS, Math.max(0, green[i]! * scale));
-    const b = Math.min(STEPS, Math.max(0, blue[i]! * scale));
     // Canvas pixels are R, G, B, A in memory; every machine with a browser is little-endian.
-    pixels[i] = OPAQUE | (curve[b | 0]! << 16) | (curve[g | 0]! << 8) | curve[r | 0]!;
+    pixels[i] =
+      OPAQUE | (curve[step(blue[i]! * scale)]! << 16) | (curve[step(green[i]! * scale)]! << 8) | curve[step(red[i]! * scale)]!;
   }
   return new Uint8ClampedArray(pixels.buffer);
 }
 
 const OPAQUE = 0xff000000;
+
+/** A place of the table. */
+const step = (value: number): number => (value <= 0 ? 0 : value >= STEPS ? STEPS : value | 0);

@@ -30,9 +30,11 @@ export function countPhotons(
 ): void {
   const { red, green, blue } = planes;
   const perValue = (midGreyE * sensorPixels) / MID_GREY;
+  const toValue = 1 / perValue;
   const readVariance = sensorPixels * readE * readE;
   const normals = normalTable();
   const readDeviation = Math.sqrt(readVariance);
+  const [ofRed, ofBlue] = [LUMINANCE.red / LUMINANCE.green, LUMINANCE.blue / LUMINANCE.green];
   // A xorshift generator (Marsaglia, J. Stat. Softw. 8 (2003) 14), written out in place: calling one for every number costs as much as all
   // the rest. Each of its numbers picks two from the table.
   let bits = Math.floor(uniform() * 4_294_967_296) | 1;
@@ -44,15 +46,19 @@ export function countPhotons(
     bits ^= bits >>> 17;
     bits ^= bits << 5;
     const z = normals[bits & MASK]!;
-    const photons = mean < FEW ? countFew(mean, uniform) - mean : Math.sqrt(mean) * z + (z * z - 1) / 6;
-    const off = (photons + readDeviation * normals[bits >>> 16]!) / perValue;
+    const variance = mean + readVariance;
+    const deviation = Math.sqrt(variance);
+    // Bent so that the third moment is the photons' own, which is their mean; read noise has none.
+    const counted =
+      mean < FEW ? countFew(mean, uniform) - mean + readDeviation * z : deviation * z + ((z * z - 1) * mean) / (6 * variance);
+    const off = counted * toValue;
     bits ^= bits << 13;
     bits ^= bits >>> 17;
     bits ^= bits << 5;
-    const spread = (CHROMA_NOISE * Math.sqrt(mean + readVariance)) / perValue;
+    const spread = CHROMA_NOISE * deviation * toValue;
     const offRed = spread * normals[bits & MASK]!;
     const offBlue = spread * normals[bits >>> 16]!;
-    const offGreen = -(LUMINANCE.red * offRed + LUMINANCE.blue * offBlue) / LUMINANCE.green;
+    const offGreen = -(ofRed * offRed + ofBlue * offBlue);
     red[i] = Math.min(clipsAt, red[i]! + off + offRed);
     green[i] = Math.min(clipsAt, green[i]! + off + offGreen);
     blue[i] = Math.min(clipsAt, blue[i]! + off + offBlue);

@@ -26,6 +26,7 @@ export function smearAlong(
   const start = box.top * width + box.left;
   const offsets = Int32Array.from({ length: run }, (_, i) => Math.round((i - (run - 1) / 2) * slope));
   const [least, most] = slope >= 0 ? [offsets[0]!, offsets[run - 1]!] : [offsets[run - 1]!, offsets[0]!];
+  const isRow = flat && least === 0 && most === 0;
   const from = 0.5 - length / 2;
   const whole = Math.floor(from);
   const part = from - whole;
@@ -38,10 +39,13 @@ export function smearAlong(
   const inverse = 1 / length;
   // Not −most: a −0 would make every index below a float.
   for (let line = 0 - most; line < lines - least; line++) {
-    for (let i = 0; i < run; i++) {
-      const at = line + offsets[i]!;
-      values[before + i] = plane[start + i * stepRun + (at < 0 ? 0 : at >= lines ? lines - 1 : at) * stepLine]!;
-    }
+    // Most paths run along the rows, where nothing has to be gathered.
+    if (isRow) values.set(plane.subarray(start + line * width, start + line * width + run), before);
+    else
+      for (let i = 0; i < run; i++) {
+        const at = line + offsets[i]!;
+        values[before + i] = plane[start + i * stepRun + (at < 0 ? 0 : at >= lines ? lines - 1 : at) * stepLine]!;
+      }
     values.fill(values[before]!, 0, before);
     values.fill(values[before + run - 1]!, before + run);
     const first = before + whole;
@@ -51,7 +55,7 @@ export function smearAlong(
     for (let i = 0; i < run; i++) {
       const low = values[first + i]!;
       const high = values[first + i + span]!;
-      const at = line + offsets[i]!;
+      const at = isRow ? line : line + offsets[i]!;
       if (at >= 0 && at < lines) out[start + i * stepRun + at * stepLine] = (sum + high * endPart - low * part) * inverse;
       sum += high - low;
     }
