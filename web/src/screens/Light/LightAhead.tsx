@@ -56,7 +56,7 @@ export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProp
     t: ['Table or chart', () => setTable(!table)],
   });
   return (
-    <section className="flex flex-col" aria-labelledby="ahead-title">
+    <section className="flex flex-col lg:h-[calc(100vh-6.5rem)] lg:min-h-150" aria-labelledby="ahead-title">
       <div className="flex flex-wrap gap-x-4 gap-y-2 items-center">
         <h2 className="mr-auto" id="ahead-title">
           Light ahead
@@ -103,7 +103,7 @@ export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProp
       </div>
       <div
         ref={chart}
-        className="mt-1 min-h-70 max-h-105 overflow-hidden flex-[1_1_300px]"
+        className="mt-1 min-h-70 max-h-105 overflow-hidden flex-[1_1_300px] lg:min-h-50 lg:flex-[3_1_220px]"
         aria-label={chartWords(ahead, place.timeZone)}
         role={table ? undefined : 'img'}
       >
@@ -198,11 +198,14 @@ function outingBars(
 /** When what changes, first to last. */
 function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; timeZone: string }) {
   return (
-    <section className="mt-3" aria-labelledby="times-title">
+    <section className="mt-3 lg:flex lg:min-h-40 lg:flex-[2_1_180px] lg:flex-col" aria-labelledby="times-title">
       <h3 id="times-title">
         {brief.title}: <span className="text-quiet">the ladder through this light</span>
       </h3>
-      <TableScroll className="max-h-65 max-sm:max-h-none" label="When each rung is reached">
+      <TableScroll
+        className="max-h-65 max-sm:max-h-none lg:max-h-none lg:min-h-0 lg:pb-6 lg:[mask-image:linear-gradient(#000_calc(100%_-_24px),transparent)]"
+        label="When each rung is reached"
+      >
         <Table>
           <thead className="max-sm:hidden">
             <tr>
