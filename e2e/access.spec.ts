@@ -232,6 +232,28 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     await page.keyboard.press('Escape');
     expect(await hint.count()).to.equal(0);
   });
+  it('puts the task first on a phone, and two columns on a small laptop', async () => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    for (const [at, task] of [
+      ['/you/steadiness', page.getByRole('button', { name: 'Take the frame' })],
+      ['/light', page.getByRole('radio', { name: 'Meter' })],
+      ['/outings', page.getByRole('heading', { name: 'What it takes' })],
+      ['/log/says', page.getByText(/of 351 judged frames are keepers/)],
+    ] as const) {
+      await page.goto(`${app.base}${at}`);
+      await shown(page);
+      await task.waitFor();
+      const { y, height } = (await task.boundingBox())!;
+      expect(y + height, at).to.be.lessThan(844);
+    }
+    await page.setViewportSize({ width: 1024, height: 768 });
+    for (const at of ['/you/steadiness', '/kit/beside', '/light', '/outings']) {
+      await page.goto(`${app.base}${at}`);
+      await shown(page);
+      const main = page.getByRole('main');
+      expect(await main.evaluate((it) => getComputedStyle(it).gridTemplateColumns.split(' ').length), at).to.equal(2);
+    }
+  });
   it('leaves no sideways scroll on a narrow window, nor a table that has to be pushed', async () => {
     const [brief] = (await (await fetch(`${app.base}/api/briefs`)).json()) as { id: string }[];
     for (const at of [

@@ -42,7 +42,7 @@ interface Head {
 
 interface TableProps extends ComponentProps<'table'>, VariantProps<typeof looks> {
   caption?: ReactNode;
-  /** The heads of a table that is longer than it is for a phone: there each row becomes a card. Nine at most. */
+  /** Heads of a table that is wider than a phone: there each row is a card. Nine at most. */
   heads?: readonly (string | Head)[];
 }
 

@@ -56,7 +56,7 @@ export function LightAhead({ placeId, place, brief, day, onDay }: LightAheadProp
     t: ['Table or chart', () => setTable(!table)],
   });
   return (
-    <section className="flex flex-col lg:h-[calc(100vh-6.5rem)] lg:min-h-150" aria-labelledby="ahead-title">
+    <section className="flex flex-col lg:h-[calc(100vh-6.5rem)] lg:min-h-170" aria-labelledby="ahead-title">
       <div className="flex flex-wrap gap-x-4 gap-y-2 items-center">
         <h2 className="mr-auto" id="ahead-title">
           Light ahead
