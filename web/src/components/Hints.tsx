@@ -50,7 +50,8 @@ export function Hints({ first }: { first: HTMLElement }) {
         <Tooltip.Trigger asChild>
           <span aria-hidden="true" className="pointer-events-none fixed" style={{ left, top, width, height }} />
         </Tooltip.Trigger>
-        <Tooltip.Portal>
+        {/* Within the part of the page it belongs to: whoever listens goes by those. */}
+        <Tooltip.Portal container={at.closest<HTMLElement>('main, header')}>
           <Tooltip.Content
             side="bottom"
             sideOffset={6}
