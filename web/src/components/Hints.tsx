@@ -1,12 +1,9 @@
 import { Tooltip } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { hintedAt } from './useHinted.ts';
 
 /** How long a pointer rests on something before its hint stands there, ms. */
 const RESTS_MS = 500;
-
-/** What has a hint of its own: `data-hint` says what it is or does. */
-const hintedAt = (target: EventTarget | null): HTMLElement | null =>
-  target instanceof Element ? target.closest<HTMLElement>('[data-hint]') : null;
 
 /**
  * Hints beside what is pointed at, or has the focus by keyboard: in the page's own colours, where the browser's own would flash white in
@@ -14,7 +11,7 @@ const hintedAt = (target: EventTarget | null): HTMLElement | null =>
  * @param first what was met before this was loaded
  */
 export function Hints({ first }: { first: HTMLElement }) {
-  const [at, setAt] = useState<HTMLElement | null>(first);
+  const [at, setAt] = useState(() => (first.matches(':hover, :focus-visible') ? first : null));
   useEffect(() => {
     let resting: ReturnType<typeof setTimeout> | undefined;
     const off = (): void => {

@@ -172,6 +172,28 @@ describe('the parts', () => {
     expect(named('columnheader', /Share/).className).to.equal('text-right');
   });
 
+  it('a hint is for a pointer that can rest, not for a thumb', async () => {
+    const { useHinted } = await import('./useHinted.ts');
+    const Page = () => {
+      const hinted = useHinted();
+      return (
+        <>
+          <button data-hint="Undo (Ctrl Z)">Undo</button>
+          <output>{hinted?.dataset['hint'] ?? 'none yet'}</output>
+        </>
+      );
+    };
+    open(<Page />);
+    const over = (pointerType: string): string => {
+      library().act(
+        () => void named('button', 'Undo').dispatchEvent(new PointerEvent('pointerover', { pointerType, bubbles: true })),
+      );
+      return page().getByRole('status').textContent;
+    };
+    expect(over('touch')).to.equal('none yet');
+    expect(over('mouse')).to.equal('Undo (Ctrl Z)');
+  });
+
   describe('keys', () => {
     const pressed: string[] = [];
     /** What has registered keys, and what stands beside it on the page. */
