@@ -236,7 +236,7 @@ describe('accessibility (axe, WCAG 2.2 AA)', () => {
     await page.setViewportSize({ width: 390, height: 844 });
     for (const [at, task] of [
       ['/you/steadiness', page.getByRole('button', { name: 'Take the frame' })],
-      ['/light', page.getByRole('radio', { name: 'Meter' })],
+      ['/light', page.getByRole('tab', { name: 'Meter' })],
       ['/outings', page.getByRole('heading', { name: 'What it takes' })],
       ['/log/says', page.getByText(/of 351 judged frames are keepers/)],
     ] as const) {

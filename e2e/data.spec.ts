@@ -53,7 +53,7 @@ describe('Your data', () => {
       .click();
     const [answer] = await Promise.all([
       page.waitForResponse(/\/restore$/),
-      page.getByRole('dialog').getByRole('button', { name: 'Restore it' }).click(),
+      page.getByRole('alertdialog').getByRole('button', { name: 'Restore it' }).click(),
     ]);
     expect(answer.status(), await answer.text().catch(() => '')).to.equal(204);
     await page

@@ -3,7 +3,7 @@ import { edgesOfPhoto, seededRandom, targetPhoto, withExif } from '@hushto/core'
 import { sensorOf, STARTER_BODIES } from '@hushto/contract';
 import exifReader from 'exifreader';
 import { readFileSync } from 'node:fs';
-import type { Download, Page } from 'playwright-core';
+import type { Download, Locator, Page } from 'playwright-core';
 import sharp from 'sharp';
 import UTIF from 'utif2';
 import { eventually, fineFrame, pick, startApp, type RunningApp } from './app.ts';
@@ -11,9 +11,12 @@ import { eventually, fineFrame, pick, startApp, type RunningApp } from './app.ts
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
   (await fetch(`${app.base}/api/${what}`)).json() as Promise<any[]>;
 const bytesOf = async (download: Download): Promise<Buffer> => readFileSync(await download.path());
-const saved = async (page: Page, name: string | RegExp): Promise<Buffer> => {
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
+const downloaded = async (page: Page, press: Locator): Promise<Buffer> => {
+  const [download] = await Promise.all([page.waitForEvent('download'), press.click()]);
   return bytesOf(download);
+};
+const saved = async (page: Page, name: string | RegExp): Promise<Buffer> => {
+  return downloaded(page, page.getByRole('button', { name }));
 };
 
 describe('Kit, which to carry', () => {
@@ -199,17 +202,20 @@ describe('Log, files of the simulated camera', () => {
 
   it('are written as JPEG and DNG with all of how they were taken, which other readers confirm', async () => {
     const { page, complaints } = await app.open({ at: '/log/frames', draws: true });
-    await page.getByRole('button', { name: 'JPEG' }).waitFor();
+    const written = async (kind: string): Promise<Buffer> => {
+      await page.getByRole('button', { name: 'Save it as a file' }).click();
+      return downloaded(page, page.getByRole('menuitem', { name: kind }));
+    };
     const { frames } = (await (await fetch(`${app.base}/api/log/frames?limit=1`)).json());
     const [frame] = frames;
-    const jpeg = await saved(page, 'JPEG');
+    const jpeg = await written('JPEG');
     const said = exifReader.load(jpeg, { computed: true, expanded: true }).exif!;
     expect(said.ExposureTime?.computed).to.be.closeTo(frame.shutterS, 1e-6);
     expect(said.ISOSpeedRatings?.computed).to.equal(Math.round(frame.iso));
     expect(said.DateTimeOriginal?.description).to.equal(frame.takenAt.slice(0, 19).replaceAll('-', ':').replace('T', ' '));
     const { width, height, format } = await sharp(jpeg).metadata();
     expect([width, format]).to.deep.equal([2048, 'jpeg']);
-    const dng = await saved(page, 'DNG');
+    const dng = await written('DNG');
     const directory = UTIF.decode(dng)[0]!;
     expect([directory['t256'], directory['t257'], directory['t262']]).to.deep.equal([[2048], [height], [32_803]]);
     expect(exifReader.load(dng, { computed: true, expanded: true }).exif!.ExposureTime?.computed).to.be.closeTo(frame.shutterS, 1e-6);

@@ -1,6 +1,21 @@
 import { RadioGroup } from 'radix-ui';
 import { useId } from 'react';
+import { cva } from 'class-variance-authority';
 import { cn } from './cn.ts';
+
+/** Segments side by side, and each of them: of choices and of ways alike. */
+export const segments = 'flex max-w-full overflow-hidden rounded-md border border-edge';
+export const segment = cva(
+  [
+    'cursor-pointer py-1 text-quiet not-first:border-l not-first:border-l-edge hover:bg-sunk max-sm:min-h-11 max-sm:min-w-11',
+    'focus-visible:-outline-offset-3 data-[state=active]:bg-chosen data-[state=active]:font-semibold data-[state=active]:text-on-chosen',
+    'data-[state=checked]:bg-chosen data-[state=checked]:font-semibold data-[state=checked]:text-on-chosen',
+  ],
+  {
+    variants: { fit: { true: 'px-1.75 text-13', false: 'flex-auto px-1.5 text-center leading-5' } },
+    defaultVariants: { fit: false },
+  },
+);
 
 interface SegmentedControlProps<Value extends string> {
   label: string;
@@ -33,7 +48,7 @@ export function SegmentedControl<Value extends string>({
       <RadioGroup.Root
         aria-labelledby={id}
         orientation="horizontal"
-        className="flex max-w-full overflow-hidden rounded-md border border-edge"
+        className={segments}
         value={value}
         onValueChange={(chosen) => onChange(chosen as Value)}
       >
@@ -43,11 +58,7 @@ export function SegmentedControl<Value extends string>({
             value={option.value}
             aria-description={option.hint}
             data-hint={option.hint}
-            className={cn(
-              'cursor-pointer py-1 text-quiet not-first:border-l not-first:border-l-edge hover:bg-sunk max-sm:min-h-11 max-sm:min-w-11',
-              'focus-visible:-outline-offset-3 data-[state=checked]:bg-chosen data-[state=checked]:font-semibold data-[state=checked]:text-on-chosen',
-              fit ? 'px-1.75 text-13' : 'flex-auto px-1.5 text-center leading-5',
-            )}
+            className={segment({ fit })}
           >
             {option.label}
           </RadioGroup.Item>

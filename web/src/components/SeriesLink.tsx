@@ -21,7 +21,7 @@ export const SeriesLink = ({ to, current, title, value, line, children }: Series
   >
     <b className="font-semibold">{title}</b>
     <span className="text-right font-[620] whitespace-nowrap tabular-nums">{value}</span>
-    <span className="col-span-full text-13 text-quiet">{line}</span>
+    <span className="col-span-full leading-5 text-quiet">{line}</span>
     {children}
   </Link>
 );

@@ -1,8 +1,8 @@
 import { useShallow } from 'zustand/react/shallow';
 import { useSettings } from '../state/settings.ts';
 import { Button } from './Button.tsx';
-import { Checkbox } from './Checkbox.tsx';
 import { Sheet } from './Sheet.tsx';
+import { Switch } from './Switch.tsx';
 import { useShortcutLines } from './useShortcuts.ts';
 
 /** What a key is called on the key itself. */
@@ -40,9 +40,9 @@ export function ShortcutList({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </dl>
-      <Checkbox checked={letterKeys} onChange={(on) => set({ letterKeys: on })}>
+      <Switch on={letterKeys} onChange={(on) => set({ letterKeys: on })}>
         Single-letter keys
-      </Checkbox>
+      </Switch>
       <Button size="s" onClick={() => set({ tipsAway: [] })}>
         Show the three first lines again
       </Button>

@@ -1,4 +1,5 @@
 import type { Brief, Take, TakeCode } from '@hushto/core';
+import { RadioGroup } from 'radix-ui';
 import { capital, lowerFirst, TAKE_NAMES, takeLabel, takeWords } from '@hushto/words';
 
 interface TakeChipsProps {
@@ -12,32 +13,33 @@ interface TakeChipsProps {
   listed?: boolean;
 }
 
+const PLAN = 'plan';
+
 /** The plan and its other takes, of which one is looked at; each one press away. */
 export function TakeChips({ brief, takes, taken, onTake, lines, listed = true }: TakeChipsProps) {
   const chip = (code: TakeCode | null, name: string, says: string) => (
-    <button
-      key={code ?? 'plan'}
-      type="button"
-      role="radio"
-      aria-checked={(taken?.code ?? null) === code}
+    <RadioGroup.Item
+      key={code ?? PLAN}
+      value={code ?? PLAN}
       aria-label={says}
       data-hint={says}
-      className="min-h-9 cursor-pointer rounded-[6px] border border-edge px-1 max-sm:px-0 hover:bg-sunk aria-checked:border-ink aria-checked:font-bold aria-checked:outline aria-checked:outline-ink whitespace-nowrap max-sm:min-h-11"
-      onClick={() => onTake(code)}
+      className="min-h-9 flex-auto cursor-pointer rounded-[6px] border border-edge px-1 whitespace-nowrap hover:bg-sunk data-[state=checked]:border-ink data-[state=checked]:font-bold data-[state=checked]:outline data-[state=checked]:outline-ink max-sm:min-h-11 max-sm:px-0"
     >
       {name}
-    </button>
+    </RadioGroup.Item>
   );
   return (
     <>
-      <div
-        role="radiogroup"
+      <RadioGroup.Root
         aria-label="Which take"
-        className="grid auto-cols-fr grid-flow-col gap-1 max-2xs:grid-flow-row max-2xs:grid-cols-2"
+        orientation="horizontal"
+        className="flex flex-wrap gap-1"
+        value={taken?.code ?? PLAN}
+        onValueChange={(code) => onTake(takes.find((take) => take.code === code)?.code ?? null)}
       >
         {chip(null, 'Plan', 'The plan')}
         {takes.map((take) => chip(take.code, `${TAKE_NAMES[take.code]} ${take.choice.labels.shutter}`, takeLabel(brief, take)))}
-      </div>
+      </RadioGroup.Root>
       {(taken || listed) && (
         <p className={`pt-1 leading-4.5 text-quiet ${lines}`}>
           {taken

@@ -71,6 +71,104 @@ describe('the parts', () => {
     expect(chosen).to.deep.equal(['follow']);
   });
 
+  it('ways of saying one thing are tabs: arrows go from one to the next, and its fields alone are there', async () => {
+    const { Ways } = await import('./Ways.tsx');
+    const chosen: string[] = [];
+    const ways = [
+      { value: 'ev', label: 'EV', panel: <input aria-label="Light in EV" /> },
+      { value: 'lux', label: 'Lux', panel: <input aria-label="Light in lux" /> },
+    ];
+    open(<Ways label="Say it as" way="ev" ways={ways} onChange={(way) => chosen.push(way)} />);
+    named('tablist', 'Say it as');
+    expect(named('tab', 'EV').getAttribute('aria-selected')).to.equal('true');
+    expect(
+      page()
+        .getAllByRole('textbox')
+        .map((field) => field.getAttribute('aria-label')),
+    ).to.deep.equal(['Light in EV']);
+    expect(document.getElementById(named('tab', 'EV').getAttribute('aria-controls')!)!.querySelector('input')).to.not.equal(null);
+    named('tab', 'EV').focus();
+    library().fireEvent.keyDown(named('tab', 'EV'), { key: 'ArrowRight' });
+    await library().waitFor(() => expect(chosen).to.deep.equal(['lux']));
+  });
+
+  it('a switch is pressed by its words too, and says whether it is on', async () => {
+    const { Switch } = await import('./Switch.tsx');
+    const turned: boolean[] = [];
+    const { rerender } = open(<Switch on={false} onChange={(on) => turned.push(on)}>Keep small previews</Switch>); // prettier-ignore
+    expect(named('switch', 'Keep small previews').getAttribute('aria-checked')).to.equal('false');
+    library().fireEvent.click(page().getByText('Keep small previews'));
+    rerender(<Switch on onChange={(on) => turned.push(on)}>Keep small previews</Switch>); // prettier-ignore
+    expect(named('switch', 'Keep small previews').getAttribute('aria-checked')).to.equal('true');
+    library().fireEvent.click(named('switch', 'Keep small previews'));
+    expect(turned).to.deep.equal([true, false]);
+  });
+
+  it('what is behind a title is not on the page before it is opened', async () => {
+    const { Disclosure } = await import('./Disclosure.tsx');
+    open(<Disclosure title="Measure it"><p>By stopwatch</p></Disclosure>); // prettier-ignore
+    const title = named('button', 'Measure it');
+    expect([title.getAttribute('aria-expanded'), page().queryByText('By stopwatch')]).to.deep.equal(['false', null]);
+    library().fireEvent.click(title);
+    expect([title.getAttribute('aria-expanded'), page().queryByText('By stopwatch') === null]).to.deep.equal(['true', false]);
+  });
+
+  it('a question has its focus on leaving things, is not answered by pressing beside it, and says which answer was given', async () => {
+    const { Question } = await import('./Question.tsx');
+    const given: string[] = [];
+    const answer = (what: string) => () => void given.push(what);
+    open(
+      <Question title="Back to yesterday?" yes="Restore it" no="Leave it" onYes={answer('yes')} onClose={answer('shut')}>
+        Everything will be as it was then.
+      </Question>,
+    );
+    const dialog = named('alertdialog', 'Back to yesterday?');
+    expect(document.getElementById(dialog.getAttribute('aria-describedby')!)!.textContent).to.equal(
+      'Everything will be as it was then.',
+    );
+    await library().waitFor(() => expect(document.activeElement).to.equal(named('button', 'Leave it')));
+    library().fireEvent.pointerDown(document.body);
+    expect(given).to.deep.equal([]);
+    library().fireEvent.click(named('button', 'Restore it'));
+    expect(given[0]).to.equal('yes');
+    given.length = 0;
+    library().fireEvent.click(named('button', 'Leave it'));
+    expect(given).to.deep.equal(['shut']);
+  });
+
+  it('one of several things to do is chosen by keyboard', async () => {
+    const { ActionMenu } = await import('./ActionMenu.tsx');
+    const { FileDown } = await import('lucide-react');
+    const done: string[] = [];
+    const actions = ['JPEG', 'DNG'].map((name) => ({ name, onPick: () => void done.push(name) }));
+    open(<ActionMenu title="Save it as" icon={FileDown} actions={actions} />);
+    library().fireEvent.keyDown(named('button', 'Save it as'), { key: 'Enter' });
+    await library().waitFor(() => named('menuitem', 'DNG'));
+    library().fireEvent.keyDown(named('menuitem', 'DNG'), { key: 'Enter' });
+    expect(done).to.deep.equal(['DNG']);
+    expect(page().queryByRole('menu')).to.equal(null);
+  });
+
+  it('toggles go off when pressed again; of some only one is on, of others several', async () => {
+    const { Toggles } = await import('./Toggles.tsx');
+    const said: string[][] = [];
+    const options = ['sharp', 'soft'].map((value) => ({ value, label: value }));
+    const { rerender } = open(<Toggles label="Verdict" oneAtMost on={['sharp']} options={options} onChange={(on) => said.push(on)} />); // prettier-ignore
+    library().fireEvent.click(named('button', 'sharp'));
+    library().fireEvent.click(named('button', 'soft'));
+    rerender(<Toggles label="Stance" on={['sharp']} options={options} onChange={(on) => said.push(on)} />);
+    library().fireEvent.click(named('button', 'soft'));
+    library().fireEvent.click(named('button', 'sharp'));
+    named('group', 'Stance');
+    expect(said).to.deep.equal([[], ['soft'], ['sharp', 'soft'], []]);
+  });
+
+  it('a list that scrolls can be reached by the keyboard, under its name', async () => {
+    const { Scrolls } = await import('./Scrolls.tsx');
+    open(<Scrolls label="Readings" className="max-h-80"><p>EV 4.0</p></Scrolls>); // prettier-ignore
+    expect(named('region', 'Readings').tabIndex).to.equal(0);
+  });
+
   it('takes are radios that say what to set and what it costs', async () => {
     const { TakeChips } = await import('./TakeChips.tsx');
     const brief = PORT_ALDER_BRIEFS[0]!;

@@ -6,7 +6,7 @@ import { useSettings } from '../state/settings.ts';
  * The Valley's flag is a slider too, but its arrows are the screen's own, and `h` has to work from where a drag ends.
  */
 const KEEPS_KEYS =
-  '[role=slider]:not([data-cursor]), [role=menu], [role=listbox], [role=combobox], [role=tablist], [role=dialog]';
+  '[role=slider]:not([data-cursor]), [role=menu], [role=listbox], [role=combobox], [role=tablist], [role=dialog], [role=alertdialog]';
 /** A choice moves by arrows and ticks by the space bar; letters mean nothing to it. */
 const KEEPS_ARROWS = '[role=radio], [role=checkbox]';
 
@@ -59,7 +59,7 @@ const isLetter = ({ key, ctrlKey, metaKey }: KeyboardEvent): boolean => key.leng
 
 /** Whether whatever has the focus, or lies over the page, has a use of its own for it. */
 function isKept({ key, target }: KeyboardEvent): boolean {
-  if (document.querySelector('[role=dialog]')) return true;
+  if (document.querySelector('[role=dialog], [role=alertdialog], [role=menu]')) return true;
   if (!(target instanceof Element)) return false;
   return target.closest(KEEPS_KEYS) !== null || (key.length > 1 && target.closest(KEEPS_ARROWS) !== null);
 }

@@ -4,7 +4,7 @@ import { CopyCheck, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { Button } from '../../components/Button.tsx';
-import { Sheet } from '../../components/Sheet.tsx';
+import { Question } from '../../components/Question.tsx';
 import { loadLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
 import { sizeText } from './sizeText.ts';
@@ -88,18 +88,16 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
         </table>
       )}
       {asked && (
-        <Sheet title={`Back to ${momentText(asked.madeAt)}?`} onClose={() => setAsked(null)}>
-          <p>
-            Everything will be as it was then. What there is now is backed up first, so this can be undone by restoring that.
-            Paired phones stay as they are.
-          </p>
-          <p className="flex flex-wrap gap-2">
-            <Button look="go" onClick={() => restore(asked)}>
-              Restore it
-            </Button>
-            <Button onClick={() => setAsked(null)}>Leave it</Button>
-          </p>
-        </Sheet>
+        <Question
+          title={`Back to ${momentText(asked.madeAt)}?`}
+          yes="Restore it"
+          no="Leave it"
+          onYes={() => restore(asked)}
+          onClose={() => setAsked(null)}
+        >
+          Everything will be as it was then. What there is now is backed up first, so this can be undone by restoring that. Paired
+          phones stay as they are.
+        </Question>
       )}
     </section>
   );

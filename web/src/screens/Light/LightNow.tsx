@@ -24,6 +24,7 @@ import { MarkField } from '../../components/MarkField.tsx';
 import { NumberField } from '../../components/NumberField.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
+import { Ways } from '../../components/Ways.tsx';
 import { evText, luxText, shortNumber } from '../../quantities/quantities.ts';
 import { readPhoto } from './photo.ts';
 import { likeScene } from './words.ts';
@@ -63,24 +64,20 @@ export function LightNow({ brief, onUse, onKeep }: LightNowProps) {
           onChange={setSide}
         />
       </div>
-      <SegmentedControl
+      {/* Of the other side nothing is typed yet. */}
+      <Ways
+        key={side}
         label="Say it as"
-        hideLabel
-        value={way}
-        options={[
-          { value: 'meter', label: 'Meter' },
-          { value: 'lux', label: 'Lux' },
-          { value: 'scene', label: 'Scene' },
-          { value: 'photo', label: 'Photo' },
-        ]}
+        way={way}
         onChange={setWay}
+        className="min-h-42"
+        ways={[
+          { value: 'meter', label: 'Meter', panel: <MeterWay onFound={give} /> },
+          { value: 'lux', label: 'Lux', panel: <LuxWay found={found[side]} onFound={give} /> },
+          { value: 'scene', label: 'Scene', panel: <SceneWay onFound={give} /> },
+          { value: 'photo', label: 'Photo', panel: <PhotoWay onFound={give} /> },
+        ]}
       />
-      <div className="grid gap-3 content-start min-h-42" key={`${way}${side}`}>
-        {way === 'meter' && <MeterWay onFound={give} />}
-        {way === 'lux' && <LuxWay found={found[side]} onFound={give} />}
-        {way === 'scene' && <SceneWay onFound={give} />}
-        {way === 'photo' && <PhotoWay onFound={give} />}
-      </div>
       <Result subject={subject} contrast={contrast} brief={brief?.brief ?? null} />
       <p className="flex flex-wrap items-center gap-2">
         <Button look="go" size="s" disabled={!subject} onClick={() => subject && onKeep(subject, contrast)}>

@@ -9,6 +9,7 @@ import { DocumentMenu } from '../../components/DocumentMenu.tsx';
 import { Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
+import { Scrolls } from '../../components/Scrolls.tsx';
 import { Select } from '../../components/Select.tsx';
 import { cn } from '../../components/cn.ts';
 import { useToasts } from '../../components/toast.ts';
@@ -189,32 +190,34 @@ function Readings({
     <section className="max-sm:order-4 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="readings-title">
       <h2 id="readings-title">Read here</h2>
       {newest.length === 0 && <p className="text-quiet">Nothing yet. What you keep under “Now” stays with this place.</p>}
-      <ul className="grid gap-2.5 mt-1 max-h-80 overflow-auto">
-        {newest.map(({ id, at, ev100, backgroundStops, say, uncertaintyStops }) => (
-          <li className="pt-1.5 border-t border-t-rule" key={id}>
-            <p>
-              <b className="tabular-nums">{evText(ev100)}</b>
-              {uncertaintyStops > 0.6 && ` ± ${plainNumber(uncertaintyStops)}`}{' '}
-              <span className="text-13 text-quiet">{dayOf(Date.parse(at), place.timeZone)}</span>
-            </p>
-            <p className="text-quiet">{say}</p>
-            <p className="flex gap-2 items-center">
-              <Button size="s" onClick={() => onUse(ev100, backgroundStops ?? null)}>
-                <Check aria-hidden="true" /> Use
-              </Button>
-              <Button
-                look="bare"
-                size="s"
-                icon
-                aria-label={`Remove the reading of ${evText(ev100)}`}
-                onClick={() => onRemove(id)}
-              >
-                <Trash2 aria-hidden="true" />
-              </Button>
-            </p>
-          </li>
-        ))}
-      </ul>
+      <Scrolls label="Readings" className="max-h-80">
+        <ul className="grid gap-2.5 mt-1">
+          {newest.map(({ id, at, ev100, backgroundStops, say, uncertaintyStops }) => (
+            <li className="pt-1.5 border-t border-t-rule" key={id}>
+              <p>
+                <b className="tabular-nums">{evText(ev100)}</b>
+                {uncertaintyStops > 0.6 && ` ± ${plainNumber(uncertaintyStops)}`}{' '}
+                <span className="text-quiet">{dayOf(Date.parse(at), place.timeZone)}</span>
+              </p>
+              <p className="text-quiet">{say}</p>
+              <p className="flex gap-2 items-center">
+                <Button size="s" onClick={() => onUse(ev100, backgroundStops ?? null)}>
+                  <Check aria-hidden="true" /> Use
+                </Button>
+                <Button
+                  look="bare"
+                  size="s"
+                  icon
+                  aria-label={`Remove the reading of ${evText(ev100)}`}
+                  onClick={() => onRemove(id)}
+                >
+                  <Trash2 aria-hidden="true" />
+                </Button>
+              </p>
+            </li>
+          ))}
+        </ul>
+      </Scrolls>
     </section>
   );
 }

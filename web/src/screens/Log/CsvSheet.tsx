@@ -34,7 +34,7 @@ export function CsvSheet({ name, table, onClose }: { name: string; table: CsvTab
         {count(frames.length, 'line', 'lines')} of {table.lines.length} can be taken in.
       </p>
       {bad.length > 0 && (
-        <ul className="text-13">
+        <ul>
           {bad.slice(0, SHOWN).map(({ line, why }) => (
             <li key={line}>
               Line {line}: {why}.

@@ -131,7 +131,7 @@ function FigureRange({ filter, onChange }: { filter: LogFilter; onChange: (chang
         {end('from')}
         {end('to')}
       </div>
-      <p className="text-13 text-quiet">{figure === 'shutterS' ? 'As 1/125 or 0.5, in seconds.' : `In ${unit}.`}</p>
+      <p className="text-quiet">{figure === 'shutterS' ? 'As 1/125 or 0.5, in seconds.' : `In ${unit}.`}</p>
     </fieldset>
   );
 } // prettier-ignore

@@ -5,6 +5,7 @@ import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
+import { Scrolls } from '../../components/Scrolls.tsx';
 import { useMedia } from '../../components/useMedia.ts';
 import { useToasts } from '../../components/toast.ts';
 import { outingName } from '../../domain/logFrames.ts';
@@ -93,7 +94,8 @@ function OutingList() {
   };
   return (
     <nav aria-label="Outings" className="-ml-3 min-h-0 max-sm:ml-0">
-      <ul className="max-h-[38vh] overflow-auto">
+      <Scrolls label="Outings" className="max-h-[38vh]">
+      <ul>
         <Row name="All outings" line={count(frames, 'frame', 'frames')} current={filter.outing === undefined} onPick={() => open(undefined)} />
         {outings.map((outing) => (
           <Row
@@ -105,6 +107,7 @@ function OutingList() {
           />
         ))}
       </ul>
+      </Scrolls>
     </nav>
   );
 } // prettier-ignore
@@ -118,7 +121,7 @@ const Row = ({ name, line, current, onPick }: { name: string; line: string; curr
       onClick={onPick}
     >
       <span className="font-strong">{name}</span>
-      <span className="text-13 text-quiet tabular-nums">{line}</span>
+      <span className="leading-5 text-quiet tabular-nums">{line}</span>
     </button>
   </li>
 );

@@ -2,7 +2,7 @@ import type { LogFrame } from '@hushto/contract';
 import { mosaicOfPicture, withExif, writeDng, type Brief } from '@hushto/core';
 import { FileDown } from 'lucide-react';
 import { useState } from 'react';
-import { Button } from '../../components/Button.tsx';
+import { ActionMenu } from '../../components/ActionMenu.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { useToasts } from '../../components/toast.ts';
 import { jobOf, takenOf } from '../../domain/simulatedFrame.ts';
@@ -37,14 +37,14 @@ export function SaveFrame({ frame, brief }: { frame: LogFrame; brief: Brief }) {
       .finally(() => setBusy(false));
   };
   return (
-    <p className="flex flex-wrap items-center gap-1">
-      <span className="text-quiet">As the simulated camera wrote it:</span>
-      <Button look="bare" size="s" disabled={busy} onClick={() => save('jpg')}>
-        <FileDown aria-hidden="true" /> JPEG
-      </Button>
-      <Button look="bare" size="s" disabled={busy} onClick={() => save('dng')}>
-        <FileDown aria-hidden="true" /> DNG
-      </Button>
-    </p>
+    <ActionMenu
+      title="Save it as a file"
+      icon={FileDown}
+      disabled={busy}
+      actions={[
+        { name: 'JPEG', line: 'As the simulated camera showed it, with its settings', onPick: () => save('jpg') },
+        { name: 'DNG', line: 'As its sensor saw it, raw', onPick: () => save('dng') },
+      ]}
+    />
   );
 }

@@ -381,7 +381,7 @@ function Promises({ says: { calibration } }: { says: LogSays }) {
   return (
     <>
       <PromiseChart calibration={calibration} />
-      <Table size="s">
+      <Table>
         <caption>Promised against achieved, of 100 frames without shake</caption>
         <thead>
           <tr>

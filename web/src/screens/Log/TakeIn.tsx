@@ -3,9 +3,9 @@ import { fromEvent } from 'file-selector';
 import { FolderInput, ListPlus, Table2 } from 'lucide-react';
 import { useId, useState, type DragEvent } from 'react';
 import { Button, buttonLook } from '../../components/Button.tsx';
-import { Checkbox } from '../../components/Checkbox.tsx';
 import { cn } from '../../components/cn.ts';
 import { FileButton } from '../../components/FileButton.tsx';
+import { Switch } from '../../components/Switch.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { framesOfTally, readCsv, type CsvTable } from '../../domain/logExchange.ts';
 import { useLibrary } from '../../state/library.ts';
@@ -65,7 +65,7 @@ export function TakeIn() {
               if (files.length > 0) void takeIn(files);
             }}
           />
-          <p className="text-13 text-quiet">Or drop it here. The pictures stay where they are.</p>
+          <p className="leading-5 text-quiet">Or drop it here. The pictures stay where they are.</p>
           <div className="flex flex-wrap gap-1.5">
             <FileButton icon={Table2} accept=".csv,.tsv,text/csv" look="bare" onFile={(file) => void openTable(file)}>
               A table (CSV)
@@ -80,9 +80,9 @@ export function TakeIn() {
               </Button>
             )}
           </div>
-          <Checkbox checked={keepsPreviews} onChange={(checked) => useImport.setState({ keepsPreviews: checked })}>
+          <Switch on={keepsPreviews} onChange={(on) => useImport.setState({ keepsPreviews: on })}>
             Keep small previews
-          </Checkbox>
+          </Switch>
           {left && (
             <p role="status">
               An import stopped at {left.done} of {left.of}. Take the same folder in again: what is here already is passed over.{' '}
@@ -111,7 +111,7 @@ function Progress() {
         {doing === 'headers' ? 'Reading' : 'Previews'}: {done} of {of}
       </p>
       <progress className="w-full" value={done} max={Math.max(1, of)} aria-label={doing === 'headers' ? 'Files read' : 'Previews made'} />
-      <p className="text-13 text-quiet tabular-nums">{rate > 0 ? `${Math.round(rate)} a second, ${leftWords((of - done) / rate)} left` : ' '}</p>
+      <p className="text-quiet tabular-nums">{rate > 0 ? `${Math.round(rate)} a second, ${leftWords((of - done) / rate)} left` : ' '}</p>
       <Button size="s" onClick={stopImport}>
         Stop
       </Button>
@@ -133,7 +133,7 @@ function Outcome() {
         {notTaken.length > 0 ? `; ${count(notTaken.length, 'file', 'files')} not:` : '.'}
       </p>
       {shown.length > 0 && (
-        <ul className="grid gap-0.5 text-13">
+        <ul className="grid gap-0.5">
           {shown.map(({ name, why }, i) => (
             <li key={i} className="wrap-anywhere">
               <b>{name === '' ? 'The server' : name}</b> {why}

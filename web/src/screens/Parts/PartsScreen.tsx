@@ -1,11 +1,13 @@
 import { briefFrom, STARTER_SITUATIONS } from '@hushto/words';
 import { takesOf, type Rung } from '@hushto/core';
-import { ChevronLeft, ChevronRight, Pin, Plus, Trash2 } from 'lucide-react';
+import { ChevronLeft, ChevronRight, FileDown, Pin, Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
+import { ActionMenu } from '../../components/ActionMenu.tsx';
 import { Answers } from '../../components/Answers.tsx';
 import { Button } from '../../components/Button.tsx';
 import { Caution } from '../../components/Caution.tsx';
 import { Checkbox } from '../../components/Checkbox.tsx';
+import { Disclosure } from '../../components/Disclosure.tsx';
 import { Field, FieldBox, Problem } from '../../components/Field.tsx';
 import { MENU, MenuFoot, MenuItem, MenuList } from '../../components/Menu.tsx';
 import { BriefValley } from '../../components/MiniValley.tsx';
@@ -14,14 +16,19 @@ import { panelLook } from '../../components/Panel.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { PictureTag } from '../../components/PictureTag.tsx';
 import { Popup } from '../../components/Popup.tsx';
+import { Question } from '../../components/Question.tsx';
+import { Scrolls } from '../../components/Scrolls.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Select } from '../../components/Select.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
 import { SaidSlider } from '../../components/Slider.tsx';
+import { Switch } from '../../components/Switch.tsx';
 import { Table } from '../../components/Table.tsx';
 import { TakeChips } from '../../components/TakeChips.tsx';
+import { Toggles } from '../../components/Toggles.tsx';
 import { Token } from '../../components/Token.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
+import { Ways } from '../../components/Ways.tsx';
 import { cn } from '../../components/cn.ts';
 import { useToasts } from '../../components/toast.ts';
 import { tread } from '../../components/tread.ts';
@@ -155,6 +162,8 @@ function Choices() {
   const [on, setOn] = useState(true);
   const [share, setShare] = useState(0.5);
   const [thing, setThing] = useState('a');
+  const [way, setWay] = useState<'ev' | 'lux'>('ev');
+  const [held, setHeld] = useState<string[]>(['elbows']);
   return (
     <Part name="Choices">
       <SegmentedControl
@@ -174,7 +183,29 @@ function Choices() {
         <Checkbox checked={!on} onChange={(now) => setOn(!now)}>
           It is not
         </Checkbox>
+        <Switch on={on} onChange={setOn}>
+          It goes on
+        </Switch>
       </Row>
+      <Ways
+        label="Say it as"
+        way={way}
+        onChange={setWay}
+        ways={[
+          { value: 'ev', label: 'EV', panel: <p>Its fields</p> },
+          { value: 'lux', label: 'Lux', panel: <p>Others</p> },
+        ]}
+      />
+      <Toggles
+        label="How you hold it"
+        className="grid-cols-2"
+        on={held}
+        onChange={setHeld}
+        options={[
+          { value: 'elbows', label: 'Elbows tucked in' },
+          { value: 'wall', label: 'Leaning' },
+        ]}
+      />
       <SaidSlider
         label="Share"
         says={`It fills ${Math.round(share * 100)} % of the height`}
@@ -237,7 +268,7 @@ function Fields() {
 }
 
 function Lists() {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<'sheet' | 'question' | null>(null);
   const { show } = useToasts();
   return (
     <Part name="Panels and lists">
@@ -245,14 +276,38 @@ function Lists() {
         <Popup label="A popup" headed trigger={(trigger) => <Button {...trigger}>Popup</Button>}>
           {() => <p>What it holds.</p>}
         </Popup>
-        <Button onClick={() => setOpen(true)}>Sheet</Button>
+        <Button onClick={() => setOpen('sheet')}>Sheet</Button>
+        <Button onClick={() => setOpen('question')}>Question</Button>
+        <ActionMenu
+          title="Save it as"
+          icon={FileDown}
+          actions={[
+            { name: 'JPEG', line: 'As it was shown', onPick: nothing },
+            { name: 'DNG', line: 'As its sensor saw it', onPick: nothing },
+          ]}
+        />
         <Button onClick={() => show('“Lamp street” is deleted.', { label: 'Undo', run: nothing })}>Toast</Button>
       </Row>
-      {open && (
-        <Sheet title="A sheet" onClose={() => setOpen(false)}>
+      {open === 'sheet' && (
+        <Sheet title="A sheet" onClose={() => setOpen(null)}>
           <p>What it holds.</p>
         </Sheet>
       )}
+      {open === 'question' && (
+        <Question title="Back to yesterday?" yes="Restore it" no="Leave it" onYes={nothing} onClose={() => setOpen(null)}>
+          Everything will be as it was then.
+        </Question>
+      )}
+      <Disclosure title="What is asked for now and then" open>
+        <p>What it holds.</p>
+      </Disclosure>
+      <Scrolls label="Counted" className="max-h-20">
+        <ul>
+          {['18:10', '18:40', '19:05', '19:30', '20:15'].map((time) => (
+            <li key={time}>{time}, 4 of 6 sharp</li>
+          ))}
+        </ul>
+      </Scrolls>
       <div className={cn(panelLook, MENU, 'w-full')}>
         <MenuList label="Briefs">
           <MenuItem

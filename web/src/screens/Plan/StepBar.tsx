@@ -55,7 +55,7 @@ export function StepBar({ brief, shown, comparison, view, canSlow, canFasten, st
           ; choose {WORDS[next].name.toLowerCase()}
         </span>
       </button>
-      <p className="max-sm:text-13 max-sm:text-quiet" aria-live="polite">
+      <p className="max-sm:leading-5 max-sm:text-quiet" aria-live="polite">
         <b className="max-sm:font-strong max-sm:text-ink">{comparison}.</b> Smear {plainNumber(figures.subjectBlurViewPx)}&nbsp;px{' '}
         {view}, {choice.labels.lift === '0' ? 'nothing to brighten' : `${choice.labels.lift} to brighten later`}.
       </p>

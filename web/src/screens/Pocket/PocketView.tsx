@@ -43,11 +43,13 @@ import {
   Undo2,
   X,
 } from 'lucide-react';
+import { Dialog } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState, type DOMAttributes, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { Button } from '../../components/Button.tsx';
 import { Caution } from '../../components/Caution.tsx';
 import { TakeChips } from '../../components/TakeChips.tsx';
+import { Toggles } from '../../components/Toggles.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
 import { cn } from '../../components/cn.ts';
 import { tread } from '../../components/tread.ts';
@@ -544,24 +546,23 @@ function LightInput({ question, stop, ev100, bound, onAnchor, onPlanned }: Light
 
 function Stance({ brief, onHold }: { brief: Brief; onHold: (conditions: HoldCondition[]) => void }) {
   const { conditions } = brief.hold;
-  const toggle = (condition: HoldCondition): void =>
-    onHold(conditions.includes(condition) ? conditions.filter((other) => other !== condition) : [...conditions, condition]);
   return (
     <Drawer title="How you hold it" icon={<PersonStanding aria-hidden="true" />} words={capital(stanceWords(conditions))}>
-      <ul className="grid gap-1.5">
-        {CONDITION_NAMES.map((condition) => (
-          <li key={condition}>
-            <Button
-              className="justify-between w-full min-h-11 aria-pressed:font-strong aria-pressed:border-3 aria-pressed:border-ink"
-              aria-pressed={conditions.includes(condition)}
-              onClick={() => toggle(condition)}
-            >
+      <Toggles
+        label="How you hold it"
+        on={conditions}
+        each="px-3 data-[state=on]:border-3 data-[state=on]:bg-transparent data-[state=on]:font-strong data-[state=on]:text-ink"
+        onChange={onHold}
+        options={CONDITION_NAMES.map((condition) => ({
+          value: condition,
+          label: (
+            <>
               <span>{capital(CONDITION_WORDS[condition])}</span>
               <span className="tabular-nums">{steadyText(HOLD_CONDITIONS[condition])}</span>
-            </Button>
-          </li>
-        ))}
-      </ul>
+            </>
+          ),
+        }))}
+      />
     </Drawer>
   );
 }
@@ -603,41 +604,32 @@ function Distance({ brief, onStand }: { brief: Brief; onStand: (distanceM: numbe
 
 /** A choice that comes up from the foot of the screen, in reach of the thumb. */
 function Drawer({ title, icon, words, children }: { title: string; icon: ReactNode; words: string; children: ReactNode }) {
-  const [open, setOpen] = useState(false);
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    if (open) dialog.current?.showModal();
-  }, [open]);
   return (
-    <>
-      <Button
-        className="justify-start px-3 min-h-12 font-semibold"
-        aria-haspopup="dialog"
-        aria-label={`${title}: ${words}`}
-        onClick={() => setOpen(true)}
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button className="justify-start px-3 min-h-12 font-semibold" aria-label={`${title}: ${words}`}>
+          {icon}
+          <span className="line-clamp-2 text-left leading-4.5 whitespace-normal">{words}</span>
+          <ChevronUp className="ml-auto text-quiet" aria-hidden="true" />
+        </Button>
+      </Dialog.Trigger>
+      {/* Within Pocket, whose colours it has. */}
+      <Dialog.Overlay className="fixed inset-0 z-45 bg-[rgba(0,0,0,0.6)]" />
+      <Dialog.Content
+        className="fixed inset-x-0 bottom-0 z-46 mx-auto px-5 pt-2 pb-[calc(16px_+_env(safe-area-inset-bottom))] w-full max-w-120 max-h-[80dvh] overflow-auto text-ink bg-panel border-x border-t border-rule rounded-t-md"
+        aria-describedby={undefined}
       >
-        {icon}
-        <span className="line-clamp-2 text-left leading-4.5 whitespace-normal">{words}</span>
-        <ChevronUp className="ml-auto text-quiet" aria-hidden="true" />
-      </Button>
-      {open && (
-        <dialog
-          ref={dialog}
-          className="fixed inset-x-0 top-auto bottom-0 mx-auto px-5 pt-2 pb-[calc(16px_+_env(safe-area-inset-bottom))] w-full max-w-120 max-h-[80dvh] text-ink bg-panel border-x border-t border-b-0 border-rule rounded-t-md backdrop:bg-[rgba(0,0,0,0.6)]"
-          aria-label={title}
-          onClose={() => setOpen(false)}
-          onClick={(event) => event.target === dialog.current && dialog.current.close()}
-        >
-          <div className="flex items-center justify-between">
-            <h2 className="font-title text-18 font-semibold">{title}</h2>
-            <Button look="bare" icon className="w-11 min-h-11" aria-label="Done" onClick={() => dialog.current?.close()}>
+        <div className="flex items-center justify-between">
+          <Dialog.Title className="font-title text-18 font-semibold">{title}</Dialog.Title>
+          <Dialog.Close asChild>
+            <Button look="bare" icon className="w-11 min-h-11" aria-label="Done">
               <X aria-hidden="true" />
             </Button>
-          </div>
-          {children}
-        </dialog>
-      )}
-    </>
+          </Dialog.Close>
+        </div>
+        {children}
+      </Dialog.Content>
+    </Dialog.Root>
   );
 }
 

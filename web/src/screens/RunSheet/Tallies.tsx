@@ -3,6 +3,7 @@ import { fieldIssues, TAKE_NAMES } from '@hushto/words';
 import { FileInput, Trash2 } from 'lucide-react';
 import { Button } from '../../components/Button.tsx';
 import { FileButton } from '../../components/FileButton.tsx';
+import { Scrolls } from '../../components/Scrolls.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { useDeletion } from '../../components/useDeletion.ts';
 import { byTake, countsOf } from '../../domain/onTheSpot.ts';
@@ -48,37 +49,39 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
     <section className="max-sm:order-2 max-sm:m-0 max-sm:px-4 max-sm:pt-2 max-sm:pb-0" aria-labelledby="tallies-title">
       <h2 id="tallies-title">Counted</h2>
       {mine.length === 0 && <p className="text-quiet">Nothing yet. What you count in Pocket comes here.</p>}
-      <ul className="grid gap-1.5 mt-1 mb-2 max-h-55 overflow-auto">
-        {mine.map((stored) => {
-          const { title, day, frames } = stored.document;
-          return (
-            <li className="relative pr-8" key={stored.id}>
-              <p>
-                <b>{title}</b>
-              </p>
-              {byTake(frames).map(([take, own]) => {
-                const { sharp, soft, noisy, missed } = countsOf(own);
-                return (
-                  <p key={take} className="tabular-nums">
-                    <span className="text-quiet">{take === null ? dayText(day) : TAKE_NAMES[take]}:</span> {sharp} sharp, {soft}{' '}
-                    soft, {noisy} noisy, {missed} missed
-                  </p>
-                );
-              })}
-              <Button
-                look="bare"
-                size="s"
-                icon
-                className="absolute top-0 right-0"
-                aria-label={`Delete the tally of ${title}`}
-                onClick={() => void remove('tallies', stored, { say: `The tally of “${stored.document.title}” is deleted.` })}
-              >
-                <Trash2 aria-hidden="true" />
-              </Button>
-            </li>
-          );
-        })}
-      </ul>
+      <Scrolls label="Counted frames" className="max-h-55">
+        <ul className="grid gap-1.5 mt-1 mb-2">
+          {mine.map((stored) => {
+            const { title, day, frames } = stored.document;
+            return (
+              <li className="relative pr-8" key={stored.id}>
+                <p>
+                  <b>{title}</b>
+                </p>
+                {byTake(frames).map(([take, own]) => {
+                  const { sharp, soft, noisy, missed } = countsOf(own);
+                  return (
+                    <p key={take} className="tabular-nums">
+                      <span className="text-quiet">{take === null ? dayText(day) : TAKE_NAMES[take]}:</span> {sharp} sharp, {soft}{' '}
+                      soft, {noisy} noisy, {missed} missed
+                    </p>
+                  );
+                })}
+                <Button
+                  look="bare"
+                  size="s"
+                  icon
+                  className="absolute top-0 right-0"
+                  aria-label={`Delete the tally of ${title}`}
+                  onClick={() => void remove('tallies', stored, { say: `The tally of “${stored.document.title}” is deleted.` })}
+                >
+                  <Trash2 aria-hidden="true" />
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      </Scrolls>
       <FileButton icon={FileInput} accept=".json,application/json" onFile={(file) => void bringIn(file)}>
         Bring a tally back
       </FileButton>

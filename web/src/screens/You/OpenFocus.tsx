@@ -6,9 +6,9 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Answers } from '../../components/Answers.tsx';
 import { Button } from '../../components/Button.tsx';
-import { Checkbox } from '../../components/Checkbox.tsx';
 import { Finding } from '../../components/Finding.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
+import { Switch } from '../../components/Switch.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
@@ -54,9 +54,9 @@ export function OpenFocus({ stored }: { stored: StoredFocusTest }) {
             onChange={(title) => edit((before) => ({ ...before, title }))}
           />
           {!series.simulated && (
-            <Checkbox checked={series.counts} onChange={(counts) => edit((before) => ({ ...before, counts }))}>
+            <Switch on={series.counts} onChange={(counts) => edit((before) => ({ ...before, counts }))}>
               Plans may use it
-            </Checkbox>
+            </Switch>
           )}
         </div>
         <p className="text-quiet">
@@ -106,7 +106,7 @@ function Rates({ stored: { document: series } }: { stored: StoredFocusTest }) {
   if (rates.length === 0) return null;
   return (
     <TableScroll label="Tries by light" className="max-h-60">
-      <Table size="s" heads={['Light', 'Locked', 'Share, 95 % interval', 'Median time']}>
+      <Table heads={['Light', 'Locked', 'Share, 95 % interval', 'Median time']}>
         <tbody>
           {rates.map(({ ev100, tries, locked, low, high, medianS }) => (
             <tr key={ev100}>

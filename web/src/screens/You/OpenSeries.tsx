@@ -6,11 +6,13 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../components/Button.tsx';
 import { Checkbox } from '../../components/Checkbox.tsx';
+import { Disclosure } from '../../components/Disclosure.tsx';
 import { Problem } from '../../components/Field.tsx';
 import { Finding } from '../../components/Finding.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
 import { Select } from '../../components/Select.tsx';
+import { Switch } from '../../components/Switch.tsx';
 import { Table } from '../../components/Table.tsx';
 import { TextField } from '../../components/TextField.tsx';
 import { Understroke } from '../../components/Understroke.tsx';
@@ -156,7 +158,7 @@ function Compared({
   const others = holds.filter((other) => other.id !== ownId);
   return (
     <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-7 gap-y-2 items-start mt-2.5 max-sm:grid-cols-1 max-sm:gap-2">
-      <Table size="s">
+      <Table>
         <caption className="pb-0.5 text-13 text-left text-quiet">
           What a burst buys, {plainNumber(series.confidence * 100)} % sure of a sharp one
         </caption>
@@ -235,8 +237,7 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
           </div>
         ))}
       </dl>
-      <details>
-        <summary className="cursor-pointer text-quiet">Name, note, how sure is sure enough</summary>
+      <Disclosure quiet title="Name, note, how sure is sure enough">
         <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] gap-x-6 gap-y-1.5 items-end mt-1.5 max-sm:grid-cols-1 max-sm:gap-2">
           <TextField label="Name" value={series.title} onChange={(title) => edit((before) => ({ ...before, title }))} />
           <TextField label="You were" value={series.note} onChange={(note) => edit((before) => ({ ...before, note }))} />
@@ -247,7 +248,7 @@ function Facts({ series, edit }: { series: HoldSeries; edit: EditSeries }) {
             onChange={(share) => edit((before) => ({ ...before, confidence: Number(share) }))}
           />
         </div>
-      </details>
+      </Disclosure>
     </div>
   );
 }
@@ -261,9 +262,9 @@ function Uses({ stored, edit }: { stored: StoredHold; edit: EditSeries }) {
   if (counts && closed && frames.length >= FEWEST_TESTED) return <WhichBriefs stored={stored} edit={edit} />;
   return (
     <div className="flex gap-x-5 gap-y-1 items-center mt-2">
-      <Checkbox className="flex-none" checked={counts} onChange={(on) => edit((before) => ({ ...before, counts: on }))}>
+      <Switch className="flex-none" on={counts} onChange={(on) => edit((before) => ({ ...before, counts: on }))}>
         Plans may use it
-      </Checkbox>
+      </Switch>
       <p className="text-quiet">
         {!counts
           ? simulated

@@ -98,7 +98,7 @@ export function OwnPhotos({ series, edit }: { series: HoldSeries; edit: EditSeri
                     <td>{shutterWords(photo.shutterS)}</td>
                     <td>
                       {photo.blurPx === null ? 'unknown' : `${plainNumber(photo.blurPx)} px`}
-                      {photo.doubt && <span className="text-13 text-quiet"> {photo.doubt}</span>}
+                      {photo.doubt && <span className="text-quiet"> {photo.doubt}</span>}
                     </td>
                     <td>
                       <SegmentedControl

@@ -92,7 +92,7 @@ function Result({ test }: { test: TasteTest }) {
               <tr key={id}>
                 <th scope="row">
                   {n + 1}
-                  {repeats && <span className="text-13 text-quiet"> again</span>}
+                  {repeats && <span className="text-quiet"> again</span>}
                 </th>
                 <td>
                   {shutterWords(slowerS)}, {isoAt(test, slowerS)}

@@ -19,6 +19,7 @@ import { NumberField } from '../../../components/NumberField.tsx';
 import { PickList } from '../../../components/PickList.tsx';
 import { Quantity } from '../../../components/Quantity.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
+import { Ways } from '../../../components/Ways.tsx';
 import { evText, shortNumber } from '../../../quantities/quantities.ts';
 import { Nearby } from './Nearby.tsx';
 import { patch, type EditorProps } from './editing.ts';
@@ -54,31 +55,31 @@ export function EvEditor({ brief, edit }: EditorProps) {
   const give = (ev: number): void => edit(patch('light', { ev100: ev, scene: undefined }));
   return (
     <>
-      <SegmentedControl
+      <Ways
         label="Say it as"
-        hideLabel
-        value={way}
-        options={[
-          { value: 'ev', label: 'EV' },
-          { value: 'meter', label: 'Reading' },
-          { value: 'lux', label: 'Lux' },
-        ]}
+        way={way}
         onChange={setWay}
+        ways={[
+          { value: 'ev', label: 'EV', panel: <EvQuantity value={ev100} onChange={give} /> },
+          { value: 'meter', label: 'Reading', panel: <MeterReading onRead={give} /> },
+          {
+            value: 'lux',
+            label: 'Lux',
+            panel: (
+              <NumberField
+                label="Light on the subject"
+                value={illuminanceLux(ev100)}
+                unit="lx"
+                format={shortNumber}
+                onChange={(lux) => {
+                  if (lux > 0) give(evFromLux(lux));
+                }}
+              />
+            ),
+          },
+        ]}
       />
-      {way === 'ev' && <EvQuantity value={ev100} onChange={give} />}
       <Nearby brief={brief} values={aStopEither} />
-      {way === 'meter' && <MeterReading onRead={give} />}
-      {way === 'lux' && (
-        <NumberField
-          label="Light on the subject"
-          value={illuminanceLux(ev100)}
-          unit="lx"
-          format={shortNumber}
-          onChange={(lux) => {
-            if (lux > 0) give(evFromLux(lux));
-          }}
-        />
-      )}
       <p className="text-quiet">
         What a grey card at the subject reads: {evText(ev100)} is {shortNumber(illuminanceLux(ev100))} lx.
       </p>

@@ -1,6 +1,7 @@
 import { distanceByFraming, movingThing, shareOfFrame, type Brief } from '@hushto/core';
 import { percent } from '@hushto/words';
 import { useState } from 'react';
+import { Disclosure } from '../../../components/Disclosure.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { SaidSlider } from '../../../components/Slider.tsx';
 import { distanceText, shortNumber } from '../../../quantities/quantities.ts';
@@ -22,8 +23,7 @@ export function MeasureDistance({ brief, edit }: EditorProps) {
   };
   const { distanceFrom, distanceM } = brief.subject;
   return (
-    <details className="mt-2 [&[open]]:grid [&[open]]:gap-2">
-      <summary className="cursor-pointer py-1 font-bold">By how much of the frame it fills</summary>
+    <Disclosure className="mt-2" title="By how much of the frame it fills">
       <SaidSlider
         says={`It fills ${percent(share)} of the frame’s height`}
         label="Share of the frame’s height"
@@ -51,7 +51,7 @@ export function MeasureDistance({ brief, edit }: EditorProps) {
           {distanceText(distanceM, unit)}, give or take {percent(distanceFrom.errorShare)}: as sure as its height.
         </p>
       )}
-    </details>
+    </Disclosure>
   );
 }
 

@@ -2,11 +2,13 @@ import { movingThing, speedByStopwatch, speedOnPhoto, USUAL_SIZE_ERROR, type Mea
 import { percent, plainNumber, provenanceWords } from '@hushto/words';
 import { ImagePlus, Timer } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { Disclosure } from '../../../components/Disclosure.tsx';
 import { Button } from '../../../components/Button.tsx';
 import { Problem } from '../../../components/Field.tsx';
 import { FileButton } from '../../../components/FileButton.tsx';
 import { NumberField } from '../../../components/NumberField.tsx';
 import { SegmentedControl } from '../../../components/SegmentedControl.tsx';
+import { Ways } from '../../../components/Ways.tsx';
 import { shortNumber, speedText } from '../../../quantities/quantities.ts';
 import { useSettings } from '../../../state/settings.ts';
 import { askPhoto } from '../../../workers/photos.ts';
@@ -28,21 +30,29 @@ export function MeasureSpeed({ brief, edit }: EditorProps) {
   const give = (by: Way, { value, errorShare }: Measured): void =>
     edit(patch('subject', { speedMps: Math.min(150, value), speedFrom: { by, errorShare } }));
   return (
-    <details className="mt-2 [&[open]]:grid [&[open]]:gap-2">
-      <summary className="cursor-pointer py-1 font-bold">Measure it</summary>
-      <SegmentedControl label="How" hideLabel value={way} options={WAYS} onChange={setWay} />
-      {way === 'stopwatch' ? (
-        <Stopwatch brief={brief} onMeasured={(measured) => give('stopwatch', measured)} />
-      ) : (
-        <OnPhotos key={way} way={way} brief={brief} onMeasured={(measured) => give(way, measured)} />
-      )}
+    <Disclosure className="mt-2" title="Measure it">
+      <Ways
+        label="How"
+        way={way}
+        onChange={setWay}
+        ways={WAYS.map(({ value, label }) => ({
+          value,
+          label,
+          panel:
+            value === 'stopwatch' ? (
+              <Stopwatch brief={brief} onMeasured={(measured) => give('stopwatch', measured)} />
+            ) : (
+              <OnPhotos way={value} brief={brief} onMeasured={(measured) => give(value, measured)} />
+            ),
+        }))}
+      />
       {speedFrom && (
         <p className="text-quiet" role="status">
           {speedText(speedMps, unit)}, give or take {percent(speedFrom.errorShare)}
           {speedFrom.frames && `, from ${provenanceWords('hold', speedFrom.frames)}`}.
         </p>
       )}
-    </details>
+    </Disclosure>
   );
 }
 

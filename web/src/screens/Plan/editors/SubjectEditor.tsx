@@ -2,6 +2,7 @@ import { movingThing, MOVING_THINGS, SUBJECT_KINDS, type SubjectKind } from '@hu
 import type { StoredSubject } from '@hushto/contract';
 import { THING_NAMES, thingName } from '@hushto/words';
 import { Trash2 } from 'lucide-react';
+import { Disclosure } from '../../../components/Disclosure.tsx';
 import { Button } from '../../../components/Button.tsx';
 import { Checkbox } from '../../../components/Checkbox.tsx';
 import { PickList } from '../../../components/PickList.tsx';
@@ -105,8 +106,7 @@ function Own({ brief, edit, mine }: EditorProps & { mine: StoredSubject | null }
   };
   const remove = useDeletion();
   return (
-    <details className="mt-2 [&[open]]:grid [&[open]]:gap-2" open={mine !== null}>
-      <summary className="cursor-pointer py-1 font-bold">A subject of your own</summary>
+    <Disclosure className="mt-2" title="A subject of your own" open={mine !== null}>
       <TextField label="Name, with its article" value={subject.label ?? ''} onChange={(text) => rename({ label: text })} />
       <TextField label="What it does" value={subject.verb ?? ''} onChange={(text) => rename({ verb: text })} />
       <Select
@@ -129,6 +129,6 @@ function Own({ brief, edit, mine }: EditorProps & { mine: StoredSubject | null }
           </Button>
         )}
       </div>
-    </details>
+    </Disclosure>
   );
 }
