@@ -123,6 +123,13 @@ describe('Log', () => {
     expect(draft.document).to.include({ label: 'The grey one', widthMm: 23.5 });
     await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(own);
     await page.getByText('0 frames taken in, 5 here already; 2 files not:').waitFor();
+    // What comes in while that is wished is looked into by itself.
+    const late = mkdtempSync(path.join(folder, 'late-'));
+    writeFileSync(path.join(late, 'late.jpg'), await jpeg(600, '1/30'));
+    await page.getByRole('switch', { name: 'Find out why each is soft' }).click();
+    await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(late);
+    await page.getByText('1 frame taken in.').waitFor();
+    expect((await asked(`/frames?outing=${outing.id}&limit=1`)).frames[0]).to.have.property('cause').that.is.a('string');
     expect(complaints).to.deep.equal([]);
     await page.close();
   }); // prettier-ignore
@@ -153,6 +160,45 @@ describe('Log', () => {
     expect(await stopped.count()).to.equal(0);
     await page.close();
   });
+
+  it('goes on by one press where the browser hands the folder out again', async () => {
+    const base = await jpeg(0, '1/30', { DateTimeOriginal: '2026:10:02 20:00:00' });
+    const count = 80;
+    const { page, complaints } = await app.open({ at: '/log/frames' });
+    // The browser's own question cannot be answered here: a folder of the page's own stands in, kept and asked for like any other.
+    const HANDED_OUT = `window.showDirectoryPicker = async () => (await navigator.storage.getDirectory()).getDirectoryHandle('evening', { create: true });`;
+    await page.addInitScript({ content: HANDED_OUT });
+    await page.reload();
+    await page.evaluate(async ({ bytes, count }) => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('evening', { create: true });
+      const inner = await folder.getDirectoryHandle('first set', { create: true });
+      for (let i = 0; i < count; i++) {
+        const file = await (await (i % 2 ? folder : inner).getFileHandle(`h${i}.jpg`, { create: true })).createWritable();
+        await file.write(new Blob([Uint8Array.from(bytes), `${i}`]));
+        await file.close();
+      }
+    }, { bytes: [...base], count });
+    const total = async (): Promise<number> => (await asked('/frames?limit=1')).total;
+    const before = await total();
+    const sent = '**/api/log/frames';
+    await page.route(sent, async (route) => void (await route.fetch()));
+    await page.getByText('Take a folder in', { exact: true }).click();
+    await eventually(async () => (await total()) > before);
+    await page.reload();
+    await page.unroute(sent);
+    await page.getByText('An import stopped at 0 of 80').waitFor();
+    await page.getByRole('button', { name: 'Go on' }).click();
+    await page.getByText(/frames? taken in, \d+ here already/).waitFor();
+    expect((await total()) - before).to.equal(count);
+    const { frames: taken } = await asked('/frames?limit=100&shutterS.from=0.03&shutterS.to=0.04');
+    expect(taken.map(({ name }: any) => name)).to.include.members(['h1.jpg', 'h0.jpg']);
+    // It is over: the folder is forgotten.
+    await page.reload();
+    await page.getByText('Take a folder in', { exact: true }).waitFor();
+    expect(await page.getByText('An import stopped').count()).to.equal(0);
+    expect(complaints).to.deep.equal([]);
+    await page.close();
+  }); // prettier-ignore
 
   it('says why a frame is soft, draws what that rests on, and finds frames by it', async () => {
     const { page, complaints } = await app.open({ at: '/log/frames', draws: true });

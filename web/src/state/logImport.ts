@@ -2,6 +2,7 @@ import type { NewFrame } from '@hushto/contract';
 import { create } from 'zustand';
 import type { Undigested } from '../domain/logExchange.ts';
 import { logApi } from '../api/log.ts';
+import { filesIn, keptFolder, mayRead, type Folder } from '../sync/keptFolder.ts';
 import { askHeaders, askLogFile } from '../workers/logFiles.ts';
 import { loadLog, previewCame } from './log.ts';
 
@@ -23,7 +24,7 @@ export interface NotTaken {
 
 interface ImportState {
   /** What is being done; null while nothing is. */
-  doing: 'headers' | 'previews' | null;
+  doing: 'headers' | 'previews' | 'causes' | null;
   done: number;
   of: number;
   startedMs: number;
@@ -34,8 +35,12 @@ interface ImportState {
   notTaken: readonly NotTaken[];
   /** An import that was cut off before: of how many files how many were looked at. */
   left: { done: number; of: number } | null;
+  /** Whether the folder of what was cut off can be read again without choosing it. */
+  hasFolder: boolean;
   /** Whether small pictures are kept. */
   keepsPreviews: boolean;
+  /** Whether each is looked into for why it is soft. */
+  findsCauses: boolean;
   finished: boolean;
 }
 
@@ -58,7 +63,9 @@ export const useImport = create<ImportState>()(() => ({
   known: 0,
   notTaken: [],
   left: readLeft(),
+  hasFolder: false,
   keepsPreviews: true,
+  findsCauses: false,
   finished: false,
 }));
 
@@ -71,8 +78,32 @@ export const fileOf = (frameId: string): File | undefined => atHand.get(frameId)
 /** Ends what is being done. What was taken in stays. */
 export const stopImport = (): void => stop?.abort();
 
+/** Folders that browsers hand out for good; where they do not, the folder is chosen again. */
+const folders = keptFolder();
+const letFolderGo = (): Promise<void> => folders.forget().catch(() => undefined);
+
+/** Looks whether the folder of an import that was cut off is at hand. */
+export async function findFolder(): Promise<void> {
+  const folder = useImport.getState().left && (await folders.find().catch(() => null));
+  useImport.setState({ hasFolder: folder !== null });
+}
+
+/** Takes a folder in that the browser has handed out; an import that is cut off goes on with it. */
+export async function takeFolderIn(folder: Folder): Promise<void> {
+  await folders.keep(folder).catch(() => undefined);
+  await takeIn(await filesIn(folder), true);
+}
+
+/** Goes on with an import that was cut off. */
+export async function goOn(): Promise<void> {
+  const folder = await folders.find().catch(() => null);
+  if (folder && (await mayRead(folder))) await takeFolderIn(folder);
+  else useImport.setState({ hasFolder: false });
+}
+
 export const forgetImport = (): void => {
   localStorage.removeItem(LEFT_KEY);
+  void letFolderGo();
   useImport.setState({ left: null, finished: false, notTaken: [] });
 };
 
@@ -80,8 +111,10 @@ export const forgetImport = (): void => {
  * Takes files in: their heads first, so that all figures are there soon, then their small pictures. Each file counts once, however often
  * it is chosen; whatever cuts this off, those that were sent are whole, and the rest come when the folder is chosen again.
  */
-export async function takeIn(files: readonly File[]): Promise<void> {
+export async function takeIn(files: readonly File[], ofKeptFolder = false): Promise<void> {
   if (useImport.getState().doing) return;
+  // Chosen otherwise: what is cut off now is not in the folder of before.
+  if (!ofKeptFolder) await letFolderGo();
   // Each is asked for its name once: browsers take their time over it.
   const pictures = files
     .map((file) => ({ file, name: nameOf(file) }))
@@ -95,10 +128,13 @@ export async function takeIn(files: readonly File[]): Promise<void> {
     const taken = await takeHeaders(pictures, signal);
     await loadLog();
     if (useImport.getState().keepsPreviews) await takePreviews(taken, signal);
+    if (useImport.getState().findsCauses) await findCauses(taken, signal);
   } catch (error) {
     if (!signal.aborted) note('', error instanceof Error ? error.message : String(error));
   } finally {
     useImport.setState({ doing: null, finished: true, left: readLeft() });
+    if (!readLeft()) await letFolderGo();
+    await findFolder();
     await regroup();
     await loadLog();
   }
@@ -201,6 +237,18 @@ async function takePreviews(taken: readonly { id: string; file: File }[], signal
       await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
       previewCame(id);
     }
+    useImport.setState({ done: i + 1, nowMs: Date.now() });
+  }
+}
+
+/** Why each is soft, one after the other. Of one that cannot be read nothing is said: it can be asked of alone. */
+async function findCauses(taken: readonly { id: string; file: File }[], signal: AbortSignal): Promise<void> {
+  useImport.setState({ doing: 'causes', done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
+  for (const [i, { id, file }] of taken.entries()) {
+    if (signal.aborted) return;
+    const found = await askLogFile('why', file, signal);
+    if (signal.aborted) return;
+    if ('softness' in found) await logApi.putSoftness(id, found.softness);
     useImport.setState({ done: i + 1, nowMs: Date.now() });
   }
 }

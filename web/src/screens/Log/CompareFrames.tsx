@@ -1,5 +1,5 @@
 import type { LogFrame } from '@hushto/contract';
-import { LOG_VIEW_CPH, SOFTNESS_PX, type Brief } from '@hushto/core';
+import { LOG_VIEW_CPH, SOFTNESS_PX, type Brief, type Softness } from '@hushto/core';
 import { useEffect, useState } from 'react';
 import { useDrawn } from '../../components/DrawnFrame.tsx';
 import { Sheet } from '../../components/Sheet.tsx';
@@ -8,20 +8,38 @@ import { settingText } from '../../domain/logFrames.ts';
 import { jobOf } from '../../domain/simulatedFrame.ts';
 import { useLibrary } from '../../state/library.ts';
 import { fileOf } from '../../state/logImport.ts';
+import { askWhy, useWhy } from '../../state/logWhy.ts';
 
 /** Two frames beside each other at one pixel for one, moved in step. */
-export const CompareFrames = ({ frames, onClose }: { frames: readonly [LogFrame, LogFrame]; onClose: () => void }) => (
-  <Sheet wide title="Two frames" onClose={onClose}>
-    <Both frames={frames} />
-  </Sheet>
-);
+export function CompareFrames({ frames, onClose }: { frames: readonly [LogFrame, LogFrame]; onClose: () => void }) {
+  const [one, other] = frames;
+  const [ready, setReady] = useState(false);
+  // What was found of them says where to begin.
+  useEffect(() => {
+    const known = [one, other].filter(({ cause }) => cause !== null);
+    void Promise.allSettled(known.map(({ id }) => askWhy(id))).then(() => setReady(true));
+  }, [one, other]);
+  return (
+    <Sheet wide title="Two frames" onClose={onClose}>
+      {ready && <Both frames={frames} />}
+    </Sheet>
+  );
+}
 
 const MIDDLE = { x: 0.5, y: 0.47 };
 const WIDE_PX = 640;
 
+/** Where two frames tell most: where one of them moved, else where one is sharpest; a little above the middle where neither was looked into. */
+function tellingPlace(found: readonly (Softness | undefined)[]): { x: number; y: number } {
+  const known = found.filter((one) => one !== undefined);
+  const moved = known.find(({ cause }) => cause === 'subject')?.smear;
+  return moved ?? known.find(({ sharpest }) => sharpest !== null)?.sharpest ?? MIDDLE;
+}
+
 function Both({ frames: [one, other] }: { frames: readonly [LogFrame, LogFrame] }) {
   const [width, height] = [one.widthPx ?? 3, one.heightPx ?? 2];
-  const looked = useTwoViews({ rows: (view) => (view === 'pixels' ? height : 2 * LOG_VIEW_CPH), aspect: width / height }, MIDDLE);
+  const found = useWhy((why) => why.found);
+  const looked = useTwoViews({ rows: (view) => (view === 'pixels' ? height : 2 * LOG_VIEW_CPH), aspect: width / height }, tellingPlace([found[one.id], found[other.id]]));
   return (
     <>
       <TwoViews looked={looked}>

@@ -1,7 +1,7 @@
 import { count } from '@hushto/words';
 import { fromEvent } from 'file-selector';
 import { FolderInput, ListPlus, Table2 } from 'lucide-react';
-import { useId, useState, type DragEvent } from 'react';
+import { useEffect, useId, useState, type DragEvent, type MouseEvent } from 'react';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { cn } from '../../components/cn.ts';
 import { FileButton } from '../../components/FileButton.tsx';
@@ -9,16 +9,32 @@ import { Switch } from '../../components/Switch.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { framesOfTally, readCsv, type CsvTable } from '../../domain/logExchange.ts';
 import { useLibrary } from '../../state/library.ts';
-import { forgetImport, stopImport, takeFramesIn, takeIn, useImport, zoneAt } from '../../state/logImport.ts';
+import {
+  findFolder,
+  forgetImport,
+  goOn,
+  stopImport,
+  takeFolderIn,
+  takeFramesIn,
+  takeIn,
+  useImport,
+  zoneAt,
+} from '../../state/logImport.ts';
+import type { Folder } from '../../sync/keptFolder.ts';
 import { CsvSheet } from './CsvSheet.tsx';
 
 const LATEST_SHOWN = 6;
+
+/** What the page's own types leave out: folders that a browser hands out. */
+type DroppedItem = DataTransferItem & { getAsFileSystemHandle?: () => Promise<Folder | FileSystemFileHandle | null> };
+type Picker = Window & { showDirectoryPicker?: (options: { id: string; mode: 'read' }) => Promise<Folder> };
 
 /** Where a folder is dropped or chosen; how far taking it in has come, and what could not be read. */
 export function TakeIn() {
   const id = useId();
   const [over, setOver] = useState(false);
-  const { doing, left, keepsPreviews } = useImport();
+  const { doing, left, hasFolder, keepsPreviews, findsCauses } = useImport();
+  useEffect(() => void findFolder(), []);
   const tallies = useLibrary((library) => library.tallies);
   const counted = tallies.filter(({ document }) => document.frames.length > 0);
   const [table, setTable] = useState<{ name: string; table: CsvTable } | null>(null);
@@ -31,8 +47,24 @@ export function TakeIn() {
   const dropped = async (event: DragEvent): Promise<void> => {
     event.preventDefault();
     setOver(false);
+    // Asked for before anything is waited for: a drop is over then.
+    const [only, ...others] = [...event.dataTransfer.items] as DroppedItem[];
+    const handle = others.length === 0 ? only?.getAsFileSystemHandle?.() : undefined;
     const found = await fromEvent(event.nativeEvent);
+    const dropped = await handle?.catch(() => null);
+    if (dropped?.kind === 'directory') return takeFolderIn(dropped);
     await takeIn(found.filter((one): one is (typeof found)[number] & File => one instanceof File));
+  };
+  /** Browsers that hand folders out let an import go on after a reload; others have their field for it. */
+  const choose = (event: MouseEvent): void => {
+    const { showDirectoryPicker } = window as Picker;
+    if (!showDirectoryPicker) return;
+    event.preventDefault();
+    showDirectoryPicker({ id: 'hushto-log', mode: 'read' }).then(
+      (folder) => takeFolderIn(folder),
+      // None was chosen.
+      () => undefined,
+    );
   };
   return (
     <section
@@ -59,6 +91,7 @@ export function TakeIn() {
             className="sr-only"
             multiple
             {...{ webkitdirectory: '' }}
+            onClick={choose}
             onChange={({ target }) => {
               const files = [...(target.files ?? [])];
               target.value = '';
@@ -83,9 +116,19 @@ export function TakeIn() {
           <Switch on={keepsPreviews} onChange={(on) => useImport.setState({ keepsPreviews: on })}>
             Keep small previews
           </Switch>
+          <Switch on={findsCauses} onChange={(on) => useImport.setState({ findsCauses: on })}>
+            Find out why each is soft
+          </Switch>
           {left && (
             <p role="status">
-              An import stopped at {left.done} of {left.of}. Take the same folder in again: what is here already is passed over.{' '}
+              An import stopped at {left.done} of {left.of}.{' '}
+              {hasFolder ? (
+                <Button size="s" onClick={() => void goOn()}>
+                  Go on
+                </Button>
+              ) : (
+                'Take the same folder in again: what is here already is passed over. '
+              )}
               <Button look="bare" size="s" onClick={forgetImport}>
                 Leave it
               </Button>
@@ -100,6 +143,12 @@ export function TakeIn() {
   );
 }
 
+const DOING = {
+  headers: { says: 'Reading', made: 'Files read' },
+  previews: { says: 'Previews', made: 'Previews made' },
+  causes: { says: 'Why they are soft', made: 'Frames looked into' },
+} as const;
+
 function Progress() {
   const { doing, done, of, startedMs, nowMs } = useImport();
   if (!doing) return null;
@@ -108,9 +157,9 @@ function Progress() {
   return (
     <div className="grid w-full gap-1" role="status">
       <p>
-        {doing === 'headers' ? 'Reading' : 'Previews'}: {done} of {of}
+        {DOING[doing].says}: {done} of {of}
       </p>
-      <progress className="w-full" value={done} max={Math.max(1, of)} aria-label={doing === 'headers' ? 'Files read' : 'Previews made'} />
+      <progress className="w-full" value={done} max={Math.max(1, of)} aria-label={DOING[doing].made} />
       <p className="text-quiet tabular-nums">{rate > 0 ? `${Math.round(rate)} a second, ${leftWords((of - done) / rate)} left` : ' '}</p>
       <Button size="s" onClick={stopImport}>
         Stop
