@@ -4,17 +4,18 @@ export type Point = readonly [x: number, y: number];
  * An SVG path through points that overshoots none of them: cubics whose slopes keep the curve monotone between neighbours
  * (M. Steffen, "A simple method for monotonic interpolation in one dimension", Astronomy & Astrophysics 239, 443, 1990).
  * A whole library of shapes would be a fortieth of the first screen.
- * @param points at least two, x rising or falling throughout
+ * @param points x rising or falling throughout; of none there is no path, one is a path without length
  */
-export const smoothPath = (points: readonly Point[]): string => `M${pair(points[0]!)}${curves(points)}`;
+export const smoothPath = (points: readonly Point[]): string => (points[0] ? `M${pair(points[0])}${curves(points)}` : '');
 
 /** The closed path between two lines over the same x, the upper one first. */
 export const smoothArea = (upper: readonly Point[], lower: readonly Point[]): string => {
   const back = [...lower].reverse();
-  return `${smoothPath(upper)}L${pair(back[0]!)}${curves(back)}Z`;
+  return back[0] ? `${smoothPath(upper)}L${pair(back[0])}${curves(back)}Z` : '';
 };
 
 function curves(points: readonly Point[]): string {
+  if (points.length < 2) return '';
   const slopes = slopesOf(points);
   return points
     .slice(1)
