@@ -1,5 +1,6 @@
 import { ScrollArea } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { FADES } from './fades.ts';
 import { cn } from './cn.ts';
 
 interface ScrollsProps {
@@ -17,10 +18,7 @@ export const Scrolls = ({ label, className, children }: ScrollsProps) => (
       tabIndex={0}
       role="region"
       aria-label={label}
-      className={cn(
-        'pb-5 [mask-image:linear-gradient(#000_calc(100%_-_20px),transparent)] focus-visible:-outline-offset-2 [&>div]:block!',
-        className,
-      )}
+      className={cn(FADES, 'focus-visible:-outline-offset-2 [&>div]:block!', className)}
     >
       {children}
     </ScrollArea.Viewport>

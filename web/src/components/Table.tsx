@@ -1,5 +1,6 @@
 import { cva, type VariantProps } from 'class-variance-authority';
 import type { ComponentProps, ReactNode } from 'react';
+import { FADES } from './fades.ts';
 import { cn } from './cn.ts';
 
 const looks = cva(
@@ -69,12 +70,19 @@ export function Table({ size, className, caption, heads, style, children, ...res
   );
 }
 
+interface TableScrollProps extends ComponentProps<'div'> {
+  label: string;
+  /** Whether its place is often shorter than the table: its lower edge fades. */
+  bounded?: boolean;
+}
+
 /** Where a table is longer than its place: it scrolls by itself, its head stays, and keys reach it. */
-export function TableScroll({ label, className, ...rest }: ComponentProps<'div'> & { label: string }) {
+export function TableScroll({ label, bounded = false, className, ...rest }: TableScrollProps) {
   return (
     <div
       className={cn(
         'max-h-full overflow-auto [:where(&_thead_th)]:sticky [:where(&_thead_th)]:top-0 [:where(&_thead_th)]:bg-panel',
+        bounded && FADES,
         className,
       )}
       tabIndex={0}

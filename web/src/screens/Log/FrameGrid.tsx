@@ -7,10 +7,12 @@ import { previewPath } from '../../api/log.ts';
 import { cn } from '../../components/cn.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
+import { useTextScale } from '../../components/useTextScale.ts';
 import { clockOfFrame, sharpestOf, shortSetting } from '../../domain/logFrames.ts';
 import { frameAt, needFrames, useLog } from '../../state/log.ts';
 
-const NARROWEST_PX = 128;
+/** As wide as the longest setting is beside its margins. */
+const NARROWEST_PX = 134;
 const GAP_PX = 8;
 /** Room for the outline of the tile that the cursor is on. */
 const EDGE_PX = 4;
@@ -22,9 +24,10 @@ export function FrameGrid() {
   const box = useRef<HTMLDivElement>(null);
   const width = Math.max(0, useSize(box).width - 2 * EDGE_PX);
   const total = useLog((log) => log.total) ?? 0;
-  const columns = Math.max(2, Math.floor((width + GAP_PX) / (NARROWEST_PX + GAP_PX)));
+  const scale = useTextScale();
+  const columns = Math.max(2, Math.floor((width + GAP_PX) / (NARROWEST_PX * scale + GAP_PX)));
   const tile = (width - GAP_PX * (columns - 1)) / columns;
-  const high = Math.round((tile * 2) / 3) + CAPTION_PX;
+  const high = Math.round((tile * 2) / 3 + CAPTION_PX * scale);
   // eslint-disable-next-line react-hooks/incompatible-library -- what it returns changes with every scroll, and the grid with it
   const rows = useVirtualizer({
     count: width > 0 ? Math.ceil(total / columns) : 0,

@@ -26,7 +26,7 @@ export function ValleyTable({ plan, view }: { plan: PlanAtLight; view: string })
     return third >= frame.slow && third <= frame.fast;
   });
   return (
-    <TableScroll className="absolute inset-0" label="The Valley as a table">
+    <TableScroll bounded className="absolute inset-0" label="The Valley as a table">
       <Table
         size="s"
         caption={

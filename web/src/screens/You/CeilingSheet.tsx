@@ -100,7 +100,7 @@ function Result({ test }: { test: CeilingTest }) {
         </b>
         , 9 times in 10. {foundOn(test)}
       </Finding>
-      <TableScroll className="my-2 max-h-93 min-h-40 flex-[0_1_auto]" label="Every look">
+      <TableScroll bounded className="my-2 max-h-93 min-h-40 flex-[0_1_auto] lg:max-h-[calc(100dvh-26.75rem)]" label="Every look">
         <Table>
           <thead>
             <tr>

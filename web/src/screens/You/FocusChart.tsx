@@ -2,6 +2,7 @@ import { focusPosteriorOf, type FocusSeries } from '@hushto/contract';
 import { FEWEST_TESTED, lockCurve } from '@hushto/core';
 import { evDigits } from '@hushto/words';
 import { ComposedChart, Line, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { useTextScale } from '../../components/useTextScale.ts';
 import { focusTestOf } from '../../domain/focusTest.ts';
 
 const axis = { stroke: 'var(--edge)', tick: { className: 'fill-quiet text-13' } } as const;
@@ -11,6 +12,7 @@ const FINE = 8;
 export function FocusChart({ series }: { series: FocusSeries }) {
   const { trusted } = focusTestOf(series);
   const { tries, confidence } = series;
+  const scale = useTextScale();
   const evs = [trusted.ev, ...tries.map(({ ev100 }) => ev100)];
   const [from, to] = [Math.floor(Math.min(...evs) - 2), Math.ceil(Math.max(...evs) + 1)];
   const at = Array.from({ length: (to - from) * FINE + 1 }, (_, i) => from + i / FINE);
@@ -40,7 +42,7 @@ export function FocusChart({ series }: { series: FocusSeries }) {
               domain={[-0.08, 1.08]}
               ticks={[0, 0.25, 0.5, 0.75, 1]}
               tickFormatter={(share: number) => `${Math.round(100 * share)} %`}
-              width={52}
+              width={52 * scale}
               {...axis}
             />
             {known && (

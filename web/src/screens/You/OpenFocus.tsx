@@ -105,7 +105,7 @@ function Rates({ stored: { document: series } }: { stored: StoredFocusTest }) {
   const rates = lockRates(series.tries);
   if (rates.length === 0) return null;
   return (
-    <TableScroll label="Tries by light" className="max-h-60">
+    <TableScroll bounded label="Tries by light" className="max-h-60">
       <Table heads={['Light', 'Locked', 'Share, 95 % interval', 'Median time']}>
         <tbody>
           {rates.map(({ ev100, tries, locked, low, high, medianS }) => (
