@@ -48,7 +48,7 @@ describe('what goes into the log without a picture, and out of it beside one', (
     const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } }).withXmp(xmp).jpeg().toBuffer(); // prettier-ignore
     const { xmp: read } = exifReader.load(picture, { expanded: true });
     expect(read?.['Rating']?.value).to.equal('4');
-    expect((read?.['subject']?.value as { value: string }[]).map(({ value }) => value)).to.deep.equal(['Keeper', title]);
+    expect((read!['subject']!.value as { value: string }[]).map(({ value }) => value)).to.deep.equal(['Keeper', title]);
     expect(sidecarName('evening/a.b.jpg')).to.equal('evening/a.b.xmp');
     expect(sidecarOf({ verdict: null, take: null }, null)).to.include('xmp:Rating="0"');
   });
