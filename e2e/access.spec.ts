@@ -67,7 +67,7 @@ const SCREENS: readonly (readonly [at: string, width: number, height: number, re
 ];
 
 /** What lies over the page while it is open; the page under it is looked at in a state of its own. */
-const OVER = '[role=dialog]';
+const OVER = '[role=dialog], [role=alertdialog], [role=menu]';
 const EVERYTHING = {
   runOnly: { type: 'tag' as const, values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] },
   resultTypes: ['violations' as const],
