@@ -1,6 +1,6 @@
 import { Tooltip } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { hintedAt } from './useHinted.ts';
+import { hearTab, hintedAt } from './useHinted.ts';
 
 /** How long a pointer rests on something before its hint stands there, ms. */
 const RESTS_MS = 500;
@@ -11,9 +11,10 @@ const RESTS_MS = 500;
  * @param first what was met before this was loaded
  */
 export function Hints({ first }: { first: HTMLElement }) {
-  const [at, setAt] = useState(() => (first.matches(':hover, :focus-visible') ? first : null));
+  const [at, setAt] = useState(() => (first.matches(':hover, :focus') ? first : null));
   useEffect(() => {
     let resting: ReturnType<typeof setTimeout> | undefined;
+    const { cameByTab, stop } = hearTab();
     const off = (): void => {
       clearTimeout(resting);
       setAt(null);
@@ -26,13 +27,14 @@ export function Hints({ first }: { first: HTMLElement }) {
     const focused = ({ target }: FocusEvent): void => {
       off();
       const hinted = hintedAt(target);
-      if (hinted?.matches(':focus-visible')) setAt(hinted);
+      if (hinted && cameByTab()) setAt(hinted);
     };
     const ends = ['pointerdown', 'keydown', 'scroll', 'focusout'] as const;
     document.addEventListener('pointerover', over);
     document.addEventListener('focusin', focused);
     for (const end of ends) document.addEventListener(end, off, true);
     return () => {
+      stop();
       clearTimeout(resting);
       document.removeEventListener('pointerover', over);
       document.removeEventListener('focusin', focused);

@@ -270,26 +270,49 @@ describe('the parts', () => {
     expect(named('columnheader', /Share/).className).to.equal('text-right');
   });
 
-  it('a hint is for a pointer that can rest, not for a thumb', async () => {
-    const { useHinted } = await import('./useHinted.ts');
-    const Page = () => {
-      const hinted = useHinted();
-      return (
-        <>
-          <button data-hint="Undo (Ctrl Z)">Undo</button>
-          <output>{hinted?.dataset['hint'] ?? 'none yet'}</output>
-        </>
-      );
+  describe('a hint', () => {
+    const openHinted = async (): Promise<() => string> => {
+      const { useHinted } = await import('./useHinted.ts');
+      const Page = () => {
+        const hinted = useHinted();
+        return (
+          <>
+            <button data-hint="Undo (Ctrl Z)">Undo</button>
+            <output>{hinted?.dataset['hint'] ?? 'none yet'}</output>
+          </>
+        );
+      };
+      open(<Page />);
+      return () => page().getByRole('status').textContent;
     };
-    open(<Page />);
-    const over = (pointerType: string): string => {
-      library().act(
-        () => void named('button', 'Undo').dispatchEvent(new PointerEvent('pointerover', { pointerType, bubbles: true })),
-      );
-      return page().getByRole('status').textContent;
-    };
-    expect(over('touch')).to.equal('none yet');
-    expect(over('mouse')).to.equal('Undo (Ctrl Z)');
+
+    it('is for a pointer that can rest, not for a thumb', async () => {
+      const says = await openHinted();
+      const over = (pointerType: string): void =>
+        library().act(
+          () => void named('button', 'Undo').dispatchEvent(new PointerEvent('pointerover', { pointerType, bubbles: true })),
+        );
+      over('touch');
+      expect(says()).to.equal('none yet');
+      over('mouse');
+      expect(says()).to.equal('Undo (Ctrl Z)');
+    });
+
+    it('comes where one goes by Tab, not over what the focus comes back to when an editor closes', async () => {
+      const says = await openHinted();
+      const after = (key: string): void => {
+        library().fireEvent.keyDown(document.body, { key });
+        library().fireEvent.focusIn(named('button', 'Undo'));
+      };
+      after('Escape');
+      expect(says()).to.equal('none yet');
+      library().fireEvent.keyDown(document.body, { key: 'Tab' });
+      library().fireEvent.pointerDown(document.body);
+      library().fireEvent.focusIn(named('button', 'Undo'));
+      expect(says()).to.equal('none yet');
+      after('Tab');
+      expect(says()).to.equal('Undo (Ctrl Z)');
+    });
   });
 
   describe('keys', () => {
