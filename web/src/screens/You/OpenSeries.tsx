@@ -158,7 +158,7 @@ function Compared({
   const others = holds.filter((other) => other.id !== ownId);
   return (
     <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-7 gap-y-2 items-start mt-2.5 max-sm:grid-cols-1 max-sm:gap-2">
-      <Table>
+      <Table size="s">
         <caption className="pb-0.5 text-13 text-left text-quiet">
           What a burst buys, {plainNumber(series.confidence * 100)} % sure of a sharp one
         </caption>
