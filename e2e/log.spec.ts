@@ -134,7 +134,7 @@ describe('Log', () => {
     const [last] = (await asked(`/frames?outing=${outing.id}&limit=1`)).frames;
     expect(last).to.have.property('cause').that.is.a('string');
     const preview = await sharp(Buffer.from(await (await fetch(`${app.base}/api/log/frames/${last.id}/preview`)).arrayBuffer())).metadata();
-    expect(preview.height! / preview.width!).to.be.closeTo(1.5, 0.02);
+    expect(preview.height / preview.width).to.be.closeTo(1.5, 0.02);
     await page.getByRole('navigation', { name: 'Outings' }).getByRole('button', { name: /20 Nov 2026/ }).click();
     await frames(page).getByRole('button', { name: /^late\.jpg/ }).click();
     const evidence = page.getByRole('img', { name: /^Where it is soft/ });
