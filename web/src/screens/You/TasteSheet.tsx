@@ -85,7 +85,11 @@ function Result({ test }: { test: TasteTest }) {
         {foundOn(test)}
       </Finding>
       <TasteBar median={median} low={low} high={high} />
-      <TableScroll bounded className="my-2 max-h-93 min-h-40 flex-[0_1_auto] lg:max-h-[calc(100dvh-26.75rem)]" label="Every choice">
+      <TableScroll
+        bounded
+        className="my-2 max-h-93 min-h-40 flex-[0_1_auto] lg:max-h-[calc(100dvh-26.75rem)]"
+        label="Every choice"
+      >
         <Table heads={['Choice', 'Slower, cleaner', 'Faster, grainier', 'You kept']}>
           <tbody>
             {test.choices.map(({ id, slowerS, fasterS, tookSlower, repeats }, n) => (
