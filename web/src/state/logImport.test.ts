@@ -147,6 +147,17 @@ describe('taking files into the log', () => {
     expect(server.put).to.deep.equal([]);
   });
 
+  it('says when a folder cannot be read any more, and nothing else changes', async () => {
+    const values = (): never => {
+      throw new DOMException('gone', 'NotFoundError');
+    };
+    const gone = { kind: 'directory', name: 'evening', values } as unknown as Folder;
+    await log.takeFolderIn(gone);
+    expect(now()).to.include({ doing: null, finished: true, added: 0 });
+    expect(now().notTaken).to.deep.equal([{ name: 'evening', why: 'could not be read; is it still there?' }]);
+    expect(server.sent).to.deep.equal([]);
+  });
+
   it('goes on with the folder that was kept, lets it go when it is through, and asks for it again where it was refused', async () => {
     let may: PermissionState = 'denied';
     // What a browser keeps of a folder is found again with its reading; here the shelf is asked for it.

@@ -90,8 +90,19 @@ export async function findFolder(): Promise<void> {
 
 /** Takes a folder in that the browser has handed out; an import that is cut off goes on with it. */
 export async function takeFolderIn(folder: Folder): Promise<void> {
+  if (useImport.getState().doing) return;
+  const files = await filesIn(folder).catch(() => null);
+  if (!files) {
+    useImport.setState({
+      finished: true,
+      added: 0,
+      known: 0,
+      notTaken: [{ name: folder.name, why: 'could not be read; is it still there?' }],
+    });
+    return;
+  }
   await folders.keep(folder).catch(() => undefined);
-  await takeIn(await filesIn(folder), true);
+  await takeIn(files, true);
 }
 
 /** Goes on with an import that was cut off. */
