@@ -6,9 +6,7 @@ import tseslint from 'typescript-eslint';
 export default defineConfig([
   globalIgnores(['**/dist/**', '**/dist-types/**']),
   {
-    // Where components and hooks are: what else there is has neither.
-    files: ['web/src/**/*.tsx', 'web/src/**/use*.ts', 'web/src/state/**/*.ts'],
-    ignores: ['**/*.test.*'],
+    files: ['web/src/**/*.{ts,tsx}'],
     extends: [reactHooks.configs.flat['recommended-latest'] ?? reactHooks.configs.flat.recommended],
     languageOptions: { parser: tseslint.parser },
     rules: {

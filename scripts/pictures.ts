@@ -147,8 +147,6 @@ for (const { name, scheme = 'light', visited = true, width = 1280, height = 800,
   await page.mouse.move(300, 5);
   // The frame is drawn a moment later.
   await page.waitForTimeout(3000);
-  // No hint stands over it.
-  await page.mouse.move(640, 2);
   await page.screenshot({ path: path.join(folder, `${name}.png`) });
   console.log(`docs/screenshots/${name}.png`);
   await app.stop();
@@ -164,8 +162,6 @@ async function parts(): Promise<void> {
   await page.goto(`${server.resolvedUrls!.local[0]}parts`);
   await page.getByRole('heading', { name: 'Dim' }).waitFor();
   await page.waitForTimeout(1000);
-  // No hint stands over it.
-  await page.mouse.move(640, 2);
   await page.screenshot({ path: path.join(folder, 'parts.png') });
   console.log('docs/screenshots/parts.png');
   await server.close();

@@ -158,13 +158,10 @@ describe('taking files into the log', () => {
     expect(server.sent).to.deep.equal([]);
   });
 
-  it('goes on with the folder that was kept, lets it go when it is through, and asks for it again where it was refused', async () => {
-    let may: PermissionState = 'denied';
-    // What a browser keeps of a folder is found again with its reading; here the shelf is asked for it.
+  it('knows whether the folder of what was cut off is at hand, and lets it go when it is through', async () => {
     const folder = {
       kind: 'directory',
       name: 'evening',
-      requestPermission: async () => may,
       async *values() {
         for (const file of files(4)) yield { kind: 'file', name: file.name, getFile: async () => file };
       },
@@ -174,14 +171,9 @@ describe('taking files into the log', () => {
     log.useImport.setState({ left: { done: 2, of: 4 } });
     await log.findFolder();
     expect(now().hasFolder).to.equal(true);
-    expect(await mayReadAgain(folder)).to.equal(false);
-    may = 'granted';
-    expect(await mayReadAgain(folder)).to.equal(true);
-    await log.takeFolderIn(folder).catch(() => undefined);
+    await log.takeFolderIn(folder);
     expect(now()).to.include({ added: 4, left: null, hasFolder: false });
     expect(await keptFolder().find()).to.equal(null);
     expect(storage.kept.has('hushto.log.import')).to.equal(false);
   });
 });
-
-const mayReadAgain = async (folder: Folder): Promise<boolean> => (await import('../sync/keptFolder.ts')).mayRead(folder);

@@ -101,8 +101,7 @@ export async function takeFolderIn(folder: Folder): Promise<void> {
     });
     return;
   }
-  await folders.keep(folder).catch(() => undefined);
-  await takeIn(files, true);
+  await takeIn(files, folder);
 }
 
 /** Goes on with an import that was cut off. */
@@ -122,10 +121,8 @@ export const forgetImport = (): void => {
  * Takes files in: their heads first, so that all figures are there soon, then their small pictures. Each file counts once, however often
  * it is chosen; whatever cuts this off, those that were sent are whole, and the rest come when the folder is chosen again.
  */
-export async function takeIn(files: readonly File[], ofKeptFolder = false): Promise<void> {
+export async function takeIn(files: readonly File[], folder: Folder | null = null): Promise<void> {
   if (useImport.getState().doing) return;
-  // Chosen otherwise: what is cut off now is not in the folder of before.
-  if (!ofKeptFolder) await letFolderGo();
   // Each is asked for its name once: browsers take their time over it.
   const pictures = files
     .map((file) => ({ file, name: nameOf(file) }))
@@ -135,6 +132,8 @@ export async function takeIn(files: readonly File[], ofKeptFolder = false): Prom
   stop = new AbortController();
   const { signal } = stop;
   useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), nowMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });
+  // Chosen otherwise: what is cut off now is not in the folder of before.
+  await (folder ? folders.keep(folder).catch(() => undefined) : letFolderGo());
   try {
     const taken = await takeHeaders(pictures, signal);
     await loadLog();
@@ -237,29 +236,35 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
   return taken;
 }
 
-async function takePreviews(taken: readonly { id: string; file: File }[], signal: AbortSignal): Promise<void> {
-  useImport.setState({ doing: 'previews', done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
-  for (const [i, { id, file }] of taken.entries()) {
-    if (signal.aborted) return;
-    const found = await askLogFile('preview', file, signal);
-    if (signal.aborted) return;
-    if ('webp' in found) {
-      const { webp, likeness, sharpness } = found;
-      await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
-      previewCame(id);
-    }
-    useImport.setState({ done: i + 1, nowMs: Date.now() });
-  }
-}
+type Taken = readonly { id: string; file: File }[];
 
-/** Why each is soft, one after the other. Of one that cannot be read nothing is said: it can be asked of alone. */
-async function findCauses(taken: readonly { id: string; file: File }[], signal: AbortSignal): Promise<void> {
-  useImport.setState({ doing: 'causes', done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
+const takePreviews = (taken: Taken, signal: AbortSignal): Promise<void> =>
+  each('previews', taken, signal, async (id, file) => {
+    const found = await askLogFile('preview', file, signal);
+    if (!('webp' in found)) return;
+    const { webp, likeness, sharpness } = found;
+    await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
+    previewCame(id);
+  });
+
+/** Why each is soft. Of one that cannot be read nothing is said: it can be asked of alone. */
+const findCauses = (taken: Taken, signal: AbortSignal): Promise<void> =>
+  each('causes', taken, signal, async (id, file) => {
+    const found = await askLogFile('why', file, signal);
+    if ('softness' in found) await logApi.putSoftness(id, found.softness);
+  });
+
+/** Goes through what was taken in, one after the other, until it is stopped. */
+async function each(
+  doing: ImportState['doing'],
+  taken: Taken,
+  signal: AbortSignal,
+  work: (id: string, file: File) => Promise<void>,
+): Promise<void> {
+  useImport.setState({ doing, done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
   for (const [i, { id, file }] of taken.entries()) {
     if (signal.aborted) return;
-    const found = await askLogFile('why', file, signal);
-    if (signal.aborted) return;
-    if ('softness' in found) await logApi.putSoftness(id, found.softness);
+    await work(id, file);
     useImport.setState({ done: i + 1, nowMs: Date.now() });
   }
 }

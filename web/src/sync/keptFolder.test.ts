@@ -38,6 +38,6 @@ describe('the folder of an import', () => {
   it('is not read where it was refused', async () => {
     const asked = (state: PermissionState): Folder => ({ requestPermission: async () => state }) as unknown as Folder;
     expect(await mayRead(asked('granted'))).to.equal(true);
-    expect(await mayRead(asked('denied'))).to.equal(false);
+    for (const state of ['denied', 'prompt'] as const) expect(await mayRead(asked(state)), state).to.equal(false);
   });
 });

@@ -31,8 +31,10 @@ export function keptFolder(name = 'hushto-folder') {
 }
 
 /** Whether the folder may be read: asks for it, where that was not said before. Only right after something was pressed. */
-export const mayRead = async (folder: Folder): Promise<boolean> =>
-  (await folder.requestPermission?.({ mode: 'read' })) !== 'denied';
+export async function mayRead(folder: Folder): Promise<boolean> {
+  const answer = await folder.requestPermission?.({ mode: 'read' });
+  return answer === undefined || answer === 'granted';
+}
 
 /** The files of a folder and of those within it, with their paths, as a browser's own field for folders gives them. */
 export async function filesIn(folder: FileSystemDirectoryHandle, path = folder.name): Promise<File[]> {

@@ -202,10 +202,7 @@ function RungTimes({ ahead, brief, timeZone }: { ahead: Ahead; brief: Brief; tim
       <h3 id="times-title">
         {brief.title}: <span className="text-quiet">the ladder through this light</span>
       </h3>
-      <TableScroll
-        className="max-h-65 max-sm:max-h-none lg:max-h-none lg:min-h-0 lg:pb-6 lg:[mask-image:linear-gradient(#000_calc(100%_-_24px),transparent)]"
-        label="When each rung is reached"
-      >
+      <TableScroll bounded className="max-h-65 max-sm:max-h-none lg:max-h-none lg:min-h-0" label="When each rung is reached">
         <Table>
           <thead className="max-sm:hidden">
             <tr>

@@ -49,10 +49,13 @@ export function TakeIn() {
     setOver(false);
     // Asked for before anything is waited for: a drop is over then.
     const [only, ...others] = [...event.dataTransfer.items] as DroppedItem[];
-    const handle = others.length === 0 ? only?.getAsFileSystemHandle?.() : undefined;
+    const handle = others.length === 0 && only?.webkitGetAsEntry()?.isDirectory ? only.getAsFileSystemHandle?.() : undefined;
+    if (handle) {
+      const folder = await handle.catch(() => null);
+      if (folder?.kind === 'directory') await takeFolderIn(folder);
+      return;
+    }
     const found = await fromEvent(event.nativeEvent);
-    const dropped = await handle?.catch(() => null);
-    if (dropped?.kind === 'directory') return takeFolderIn(dropped);
     await takeIn(found.filter((one): one is (typeof found)[number] & File => one instanceof File));
   };
   /** Browsers that hand folders out let an import go on after a reload; others have their field for it. */
