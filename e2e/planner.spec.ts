@@ -1,14 +1,11 @@
 import { expect } from 'chai';
 import { readFileSync } from 'node:fs';
 import type { Locator, Page } from 'playwright-core';
-import { asOpened, cursor, eventually, fineFrame, pick, startApp, title, token, type RunningApp } from './app.ts';
+import { cursor, eventually, fineFrame, pick, startApp, title, token, type RunningApp } from './app.ts';
 import { withExif } from './exif.ts';
 
 const cell = (page: Page, name: string): Locator => page.getByRole('group', { name, exact: true });
 const value = (page: Page, name: string): Promise<string> => cell(page, name).locator('output').innerText();
-/** Waits for what Why says: it follows the dial a moment later. */
-const whySays = (page: Page, words: RegExp): Promise<void> =>
-  page.getByRole('list', { name: 'Why' }).filter({ hasText: words }).waitFor();
 const now = (page: Page): Locator => page.getByRole('img', { name: /^Simulated frame at/ });
 const fine = (page: Page) => fineFrame(page, /^Simulated frame at/).waitFor();
 
@@ -46,112 +43,6 @@ describe('arguing with the plan', () => {
   before(async () => void (app = await startApp()));
   beforeEach(() => app.asBegun());
   after(() => app.stop());
-
-  it('pins a value where it is stepped to, solves the rest round it, and lets it go again', async () => {
-    const { page, complaints } = await app.open();
-    const hush = await value(page, 'Shutter');
-    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
-    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
-    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
-    expect(await value(page, 'Aperture')).to.equal('f/4');
-    expect(await cell(page, 'Aperture').innerText()).to.include('Pinned.');
-    expect(await value(page, 'Shutter')).not.to.equal(hush);
-    await whySays(page, /^Your pins: .* less detail than at the hush point/);
-    await page.keyboard.press('p');
-    await page.keyboard.press('a');
-    expect(await value(page, 'Aperture')).to.equal('f/2.8');
-    expect(await value(page, 'Shutter')).to.equal(hush);
-    expect(complaints).to.deep.equal([]);
-  });
-
-  it('looks at other takes of the same picture one press away, comes back, and makes one the plan by setting something in it', async () => {
-    const { page, complaints } = await app.open();
-    const plan = await value(page, 'Shutter');
-    const take = (name: RegExp | string) => page.getByRole('radio', { name });
-    const still = take(/if the porter keeps still$/);
-    await still.click();
-    expect(await still.getAttribute('aria-checked')).to.equal('true');
-    const shown = (await value(page, 'Shutter')).split('\n')[0]!;
-    expect(shown).not.to.equal(plan.split('\n')[0]);
-    expect(await still.getAttribute('aria-label')).to.include(shown);
-    await page.getByText(/the moment setting the cart down/).waitFor();
-    await take('The plan').click();
-    expect(await value(page, 'Shutter')).to.equal(plan);
-    await take(/^A streak/).click();
-    await cell(page, 'Aperture').getByRole('button', { name: 'A third narrower' }).click();
-    // The streak is the brief's own aim now, with its aperture pinned.
-    await token(page, /streak/i).waitFor();
-    await take(/^Frozen/).waitFor();
-    expect(complaints).to.deep.equal([]);
-  });
-
-  it('does all of it by keyboard, and with three pins only says what they give', async () => {
-    const { page } = await app.open();
-    await page.keyboard.press('ArrowUp');
-    expect(await value(page, 'Aperture')).to.equal('f/3.2');
-    await page.keyboard.press('[');
-    expect(await value(page, 'ISO')).to.equal('5000');
-    await page.keyboard.press('b');
-    expect(await value(page, 'Burst')).to.equal('4');
-    await page.keyboard.press('p');
-    await page.keyboard.press('s');
-    expect(await page.getByRole('button', { name: 'Pin shutter' }).getAttribute('aria-pressed')).to.equal('true');
-    await page.keyboard.press('Shift+ArrowRight');
-    await page.keyboard.press('Shift+ArrowRight');
-    expect(await cell(page, 'ISO').innerText()).to.include('Too dark.');
-    await whySays(page, /These three need .* of brightening later/);
-    expect(await page.getByRole('region', { name: 'What would help' }).innerText()).to.include('Unpin');
-    await page.keyboard.press('h');
-    expect(await page.getByRole('button', { name: 'Pin shutter' }).getAttribute('aria-pressed')).to.equal('false');
-  });
-
-  it('changes school in one gesture and lays the schools side by side', async () => {
-    const { page, complaints } = await app.open();
-    await page.getByText('Clean', { exact: true }).click();
-    expect(await value(page, 'ISO')).to.equal('100');
-    await whySays(page, /Clean first:.*Freeze is given up here/);
-    await page.getByRole('button', { name: 'What comes first, side by side' }).click();
-    const table = page.getByRole('dialog', { name: 'What comes first' }).getByRole('table');
-    await table.waitFor();
-    expect(await table.getByRole('row').count()).to.equal(5);
-    await table.getByRole('button', { name: 'Use Hush' }).click();
-    expect(await value(page, 'Shutter')).to.include('1/200');
-    expect(complaints).to.deep.equal([]);
-  });
-
-  it('lets movement show, follows it, and refuses a pan with nothing to follow at its token', async () => {
-    const { page } = await app.open();
-    await token(page, 'Freeze').click();
-    await page.getByText('Streak', { exact: true }).click();
-    await whySays(page, /moves over \d.*\s% of the picture height/);
-    await page.getByText('Pan', { exact: true }).click();
-    await whySays(page, /^Follow the porter: .*\s% of frames are usable/);
-    await page.keyboard.press('Escape');
-    await token(page, 'across the frame').click();
-    await page.getByText('Towards me', { exact: true }).click();
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: /Pan\. .*nothing to pan with/ }).waitFor();
-    await asOpened(page);
-  });
-
-  it('says what darker buys, what the meter sees, and marks shutters safe from flicker', async () => {
-    const { page } = await app.open();
-    await page.getByRole('button', { name: 'More about the picture' }).click();
-    await page.getByText('A stop down', { exact: true }).click();
-    expect(await page.getByRole('dialog').innerText()).to.match(/Buys .* of (shutter|ISO)/);
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'More about the light' }).click();
-    await page.getByRole('slider', { name: 'Tone of the subject' }).focus();
-    for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowLeft');
-    expect(await page.getByRole('dialog').innerText()).to.match(/meter would make it ⅓.stop too bright: compensate −⅓/);
-    await page.keyboard.press('Escape');
-    await token(page, 'no flicker').click();
-    await page.getByText('50 Hz mains', { exact: true }).click();
-    expect(await page.getByRole('dialog').innerText()).to.match(/Safe from it: .*1\/100/);
-    await page.keyboard.press('Escape');
-    expect(await page.getByRole('img', { name: /Safe from flicker: .*1\/50/ }).count()).to.equal(1);
-    await asOpened(page);
-  });
 
   it('keeps briefs as a file, takes them in again, and refuses a wrong file by line and field', async () => {
     const { page, complaints } = await app.open();

@@ -1,9 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import cityTimezones from 'city-timezones';
 import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import cities from './cities.ts';
 
 export default defineConfig({
   plugins: [
@@ -40,7 +40,7 @@ export default defineConfig({
           {
             urlPattern: /\.scene$/,
             handler: 'CacheFirst',
-            options: { cacheName: 'scenes', expiration: { maxEntries: 24 } },
+            options: { cacheName: 'scenes', expiration: { maxEntries: 48 } },
           },
         ],
       },
@@ -65,26 +65,12 @@ export default defineConfig({
   },
 });
 
-/** Cities above this are offered by name; any other place is typed as coordinates. */
-const LARGE = 1_000_000;
-
-/** A few hundred cities with their coordinates and time zones, out of a package of thousands, as `virtual:cities`. */
+/** Worked out when the page is built: the package is larger than the page. */
 function largeCities(): Plugin {
   const id = 'virtual:cities';
   return {
     name: 'large-cities',
     resolveId: (source) => (source === id ? `\0${id}` : null),
-    load: (source) => {
-      if (source !== `\0${id}`) return null;
-      const cities = cityTimezones.cityMapping
-        .filter(({ pop, timezone }) => pop > LARGE && timezone)
-        .map(({ city, country, lat, lng, timezone }) => [
-          `${city}, ${country}`,
-          Number(lat.toFixed(3)),
-          Number(lng.toFixed(3)),
-          timezone,
-        ]);
-      return `export default ${JSON.stringify(cities)}`;
-    },
+    load: (source) => (source === `\0${id}` ? `export default ${JSON.stringify(cities)}` : null),
   };
 }

@@ -52,6 +52,16 @@ describe('the Valley', () => {
     expect(document.body.innerHTML).not.to.match(/NaN|undefined/);
   });
 
+  it('marks the shutters that are safe from flicker, where there is any', async () => {
+    const brief = PORT_ALDER_BRIEFS[0]!;
+    open(await valleyOf(brief));
+    expect(page().queryByRole('img', { name: /Safe from flicker/ })).to.equal(null);
+    library().cleanup();
+    // Lamps on mains of 50 Hz pulse at 100: whole pulses are 1/100, 1/50 and so on.
+    open(await valleyOf({ ...brief, light: { ...brief.light, flicker: { frequencyHz: 100, modulation: 0.4 } } }));
+    expect(named('img', /Safe from flicker: .*1\/50/)).to.not.equal(null);
+  });
+
   it('moves by arrows a third, by pages a stop, and lets go of the cursor on the hush point', async () => {
     const brief = PORT_ALDER_BRIEFS[0]!;
     const hush = shutterMarks.nearest(planWithoutLadder(brief).choice.shutterS);

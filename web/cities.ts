@@ -1,0 +1,15 @@
+import cityTimezones from 'city-timezones';
+
+/** Cities above this are offered by name; any other place is typed as coordinates. */
+const LARGE = 1_000_000;
+
+/** A few hundred cities with their coordinates and time zones, out of a package of thousands: what the page knows as `virtual:cities`. */
+const cities = cityTimezones.cityMapping
+  .filter(({ pop, timezone }) => pop > LARGE && timezone)
+  .map(({ city, country, lat, lng, timezone }) => [
+    `${city}, ${country}`,
+    Number(lat.toFixed(3)),
+    Number(lng.toFixed(3)),
+    timezone,
+  ]);
+export default cities;
