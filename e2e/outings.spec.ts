@@ -37,36 +37,6 @@ describe('Light', () => {
   before(async () => void (app = await startApp()));
   after(() => app.stop());
 
-  it('reads the light in four ways, keeps it with its place and gives it to the brief', async () => {
-    const { page, complaints } = await app.open({ at: '/light' });
-    const found = page.getByRole('status', { name: 'The light found' });
-    await page.getByRole('textbox', { name: 'Shutter' }).fill('1/125');
-    await page.getByRole('textbox', { name: 'Aperture' }).fill('f/8');
-    await page.getByRole('textbox', { name: 'ISO' }).fill('100');
-    // Sunny 16 three stops under: f/8 and 1/125 s at ISO 100 are EV 13.
-    expect(await found.innerText()).to.match(/EV\s13\.0/);
-    await page.getByText('Light palm').click();
-    expect(await found.innerText()).to.match(/EV\s12\.0/);
-    await page.getByText('Lux', { exact: true }).click();
-    await page.getByRole('textbox', { name: 'Light on it' }).fill('40');
-    expect(await found.innerText()).to.match(/EV\s4\.0[\s\S]*1\/200/);
-    await page.getByText('Background', { exact: true }).click();
-    await page.getByRole('textbox', { name: 'Light on it' }).fill('10');
-    expect(await found.innerText()).to.match(/background is 2\sstops darker/);
-    await page.getByText('Subject', { exact: true }).click();
-    await page.getByText('Scene', { exact: true }).click();
-    await page.getByRole('combobox', { name: /Find in known scenes/ }).fill('fair');
-    await page.getByRole('option', { name: /Fairground/ }).click();
-    expect(await found.innerText()).to.match(/EV\s7\.0/);
-    await page.getByRole('button', { name: 'Keep this reading' }).click();
-    await page.getByRole('region', { name: 'Read here' }).getByRole('listitem').filter({ hasText: 'Fairground' }).waitFor();
-    await page.getByRole('button', { name: 'Use it in the brief' }).click();
-    await eventually(async () => (await api(app, 'places'))[0].document.readings.length === 2);
-    await page.getByRole('link', { name: 'Plan', exact: true }).click();
-    await token(page, /^EV\s7\.0$/).waitFor();
-    expect(complaints).to.deep.equal([]);
-  });
-
   it('reads a photo by what its camera wrote in it, and says what is missing where it did not', async () => {
     const { page } = await app.open({ at: '/light' });
     await page.getByText('Photo', { exact: true }).click();
@@ -197,17 +167,6 @@ describe('The run sheet', () => {
     const rows = (await save('CSV')).trim().split('\r\n');
     expect(rows).to.have.length(7);
     expect(rows[0]).to.match(/^from,to,minutes,title,brief,ev100,shutter/);
-  });
-
-  it('says what to do first when there is none, and makes one', async () => {
-    const empty = await startApp({ demo: false });
-    const { page } = await empty.open({ at: '/outings' });
-    await page.getByRole('button', { name: 'New run sheet' }).click();
-    await page.getByText('Nothing in it yet').waitFor();
-    await page.getByRole('button', { name: 'Add a pause' }).click();
-    await stretches(page).waitFor();
-    await eventually(async () => (await api(empty, 'run-sheets'))[0]?.document.segments.length === 1);
-    await empty.stop();
   });
 });
 

@@ -149,28 +149,6 @@ describe('planning a photograph', () => {
 });
 
 describe('an empty shelf of briefs', () => {
-  it('shows situations with their answers, makes them one’s own by three questions, and opens one by one press', async () => {
-    const app = await startApp({ demo: false });
-    const { page, complaints } = await app.open();
-    await page.getByRole('heading', { level: 1, name: 'What are you about to photograph?' }).waitFor();
-    const tiles = page.getByRole('list', { name: 'Situations to begin from' }).getByRole('listitem');
-    expect(await tiles.count()).to.equal(12);
-    const walker = tiles.filter({ hasText: 'Someone walking at night' });
-    expect(await walker.innerText()).to.match(/1\/\d+ f\/[\d.]+ ISO \d/);
-    const band = tiles.filter({ hasText: 'A band in a small club' });
-    const before = await band.innerText();
-    await pick(page, 'Your ISO ceiling', '1600');
-    expect(await band.innerText()).not.to.equal(before);
-    await pick(page, 'Your camera', 'APS-C 24 MP');
-    await walker.getByRole('button').click();
-    await cursor(page).waitFor();
-    expect(await title(page).innerText()).to.include('Someone walking at night');
-    await token(page, 'APS-C 24 MP').waitFor();
-    await token(page, '1600').waitFor();
-    expect(complaints).to.deep.equal([]);
-    await app.stop();
-  });
-
   it('offers the demo evening', async () => {
     const app = await startApp({ demo: false });
     const { page, complaints } = await app.open();

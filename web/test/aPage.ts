@@ -17,7 +17,10 @@ export function aPage(): APage {
   let library: typeof Library | null = null;
   const here = (): typeof Library => library!;
   before(async () => {
+    // Timers stay those of the process: React keeps hold of the first it finds, and a page's own end with it.
+    const { setTimeout, clearTimeout, setImmediate, clearImmediate, queueMicrotask } = globalThis;
     GlobalRegistrator.register({ url: 'http://localhost/' });
+    Object.assign(globalThis, { setTimeout, clearTimeout, setImmediate, clearImmediate, queueMicrotask });
     // The runner's own compiler writes React.createElement; React looks for a page when it is first read.
     Object.assign(globalThis, { React: await import('react') });
     library = await import('@testing-library/react');

@@ -53,7 +53,7 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
     // The whole page in an error's text hides what is wrong.
     page.library().configure({ getElementError: (message) => new Error(message ?? 'not found') });
     const { userEvent, PointerEventsCheckLevel } = await import('@testing-library/user-event');
-    hand = userEvent.setup({ delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never });
+    hand = userEvent.setup({ document, delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never });
     await import(`../../src/App.tsx${own}`);
   });
   afterEach(async () => {

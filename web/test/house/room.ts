@@ -30,7 +30,7 @@ export function roomOfPlan({ page, named, hand, library }: AHouse) {
     title: (): string => plain(page().getByRole('button', { name: /Open the list of briefs/ }).textContent),
     openList: (): Promise<void> => hand().click(page().getByRole('button', { name: /Open the list of briefs/ })),
     /** Types into a field in place of what it holds. */
-    type: async (field: string, text: string): Promise<void> => {
+    type: async (field: string | RegExp, text: string): Promise<void> => {
       const box = await once(() => page().getByRole('textbox', { name: field }));
       await hand().clear(box);
       await hand().type(box, text);

@@ -2,6 +2,7 @@ import type { Place } from '@hushto/contract';
 import { SKY_DIVISOR, stopsLabel, type SkyState } from '@hushto/core';
 import cities from 'virtual:cities';
 import { Plus, Trash2 } from 'lucide-react';
+import { useRef } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { ClockField } from '../../components/ClockField.tsx';
 import { EvQuantity, heldEv } from '../../components/EvQuantity.tsx';
@@ -77,9 +78,12 @@ function WhereEditor({ place, edit, close }: PlaceProps & { close: () => void })
       .toFixed(3)
       .replace(/\.?0+$/, '')
       .replace('-', '−');
-  /** The clock follows the map; where the map has no zone, it stays. */
+  const typed = useRef(0);
+  /** The clock follows the map; where the map has no zone, it stays. What was typed last counts, whatever comes back first. */
   const moveTo = async (latitudeDeg: number, longitudeDeg: number): Promise<void> => {
+    const turn = ++typed.current;
     const zoneAt = (await import('tz-lookup')).default;
+    if (turn !== typed.current) return;
     edit(set({ latitudeDeg, longitudeDeg, timeZone: zoneAt(latitudeDeg, longitudeDeg) }));
   };
   return (
