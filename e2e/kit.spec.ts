@@ -61,18 +61,6 @@ describe('Kit, which to carry', () => {
     expect(complaints).to.deep.equal([]);
   });
 
-  it('finds the fewest lenses for an evening, and says what leaving one costs', async () => {
-    const { page, complaints } = await app.open({ at: '/kit/carry' });
-    const found = page.getByRole('heading', { name: /do for all of Lantern evening/ });
-    await found.waitFor();
-    const [, one, other] = /^(.+ mm f\/\S+) and (.+ mm f\/\S+) do for/.exec(await found.innerText())!;
-    await page.getByText('Every stretch has a setting that works.').waitFor();
-    await page.getByRole('listitem').filter({ hasText: `${one!} left at home: nothing works at` }).waitFor();
-    await page.getByRole('checkbox', { name: other! }).click();
-    await page.getByText(/Nothing works at .*Otters/).waitFor();
-    expect(complaints).to.deep.equal([]);
-  });
-
   it('goes out to a file and comes in again once; a wrong file is refused with its line', async () => {
     const { page, complaints } = await app.open({ at: '/kit/figures' });
     const file = await saved(page, 'For a friend');

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import type { Download, Locator, Page } from 'playwright-core';
 import UTIF from 'utif2';
-import { eventually, fineFrame, pick, sentence, startApp, token, type RunningApp } from './app.ts';
+import { eventually, fineFrame, pick, startApp, token, type RunningApp } from './app.ts';
 import { withExif } from './exif.ts';
 
 const api = async (app: RunningApp, what: string): Promise<any[]> =>
@@ -178,40 +178,6 @@ describe('You, taste; and Kit', () => {
     expect(complaints).to.deep.equal([]);
   });
 
-  it('finds an ISO ceiling, which a plan then keeps to and says so; undoing takes it back', async () => {
-    const { page } = await app.open({ at: '/you/taste', draws: true });
-    await page.getByRole('link', { name: /APS-C 24 MP/ }).click();
-    await page.getByRole('heading', { name: 'Your ISO ceiling' }).waitFor();
-    expect(await page.getByRole('main').getByRole('status').first().innerText()).to.match(/^\d+$/);
-    const iso = await page.getByRole('main').getByRole('status').first().innerText();
-    await page.getByLabel('Ferry Steps market').check();
-    await page.getByText('Ferry Steps market plans with this ceiling.').first().waitFor();
-    await page.getByRole('link', { name: 'Plan', exact: true }).click();
-    await page.getByText(/ceiling is from your 12 looks of 6 March/).waitFor();
-    expect(await sentence(page).innerText()).to.include(`set ISO up to ${iso}`);
-  });
-
-  it('keeps where a body’s options are, and says it wherever one is to be set', async () => {
-    const { page, complaints } = await app.open({ at: '/kit/figures' });
-    await page.getByRole('button', { name: /^Where its options are/ }).click();
-    const said = page.getByRole('dialog', { name: /^Where the options of/ });
-    await said.getByRole('textbox', { name: 'Exposure mode' }).fill('dial on the left');
-    await said.getByRole('textbox', { name: 'Focus mode' }).fill('lever');
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Where its options are 2 said' }).waitFor();
-    await page.getByRole('link', { name: 'Plan' }).click();
-    await page.getByText(/ISO fixed at 6400 \(dial on the left\)/).waitFor();
-    await page.reload();
-    await page.getByText(/a small point on the subject \(lever\)/).waitFor();
-    // Cleared, it is said no more.
-    await page.getByRole('link', { name: 'Kit' }).click();
-    await page.getByRole('link', { name: 'Figures of a body' }).click();
-    await page.getByRole('button', { name: /^Where its options are/ }).click();
-    await said.getByRole('textbox', { name: 'Focus mode' }).fill('');
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Where its options are 1 said' }).waitFor();
-    expect(complaints).to.deep.equal([]);
-  });
   it('tells what a body gives, what lifting costs, and which of two bodies is ahead and for how much', async () => {
     const { page, complaints } = await app.open({ at: '/kit/figures', draws: true });
     const swatches = page.getByRole('list', { name: 'Grain by ISO' }).getByRole('img');

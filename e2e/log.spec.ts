@@ -74,28 +74,6 @@ describe('Log', () => {
     await page.close();
   });
 
-  it('shows the frames that are asked for, by verdict and by any figure', async () => {
-    const { page } = await app.open({ at: '/log/frames' });
-    await page.getByRole('button', { name: 'Which frames' }).click();
-    await page.getByRole('combobox', { name: 'Verdict' }).click();
-    await page.getByRole('option', { name: 'It moved' }).click();
-    await page.getByRole('textbox', { name: 'From' }).fill('1/125');
-    const { total } = await asked(`/frames?verdict=subject&shutterS.from=${1 / 125}`);
-    expect(total).to.be.within(1, 200);
-    await page.getByRole('status').getByText(`${total} frames`).waitFor();
-    await page.keyboard.press('Escape');
-    await page.keyboard.press('t');
-    const rows = page.getByRole('table').getByRole('row');
-    await rows.nth(1).getByText('It moved').waitFor();
-    expect(await page.getByRole('table').getAttribute('aria-rowcount')).to.equal(String(total + 1));
-    await page.getByRole('button', { name: 'Leave out: Shutter from 1/125' }).click();
-    await page
-      .getByRole('status')
-      .getByText(`${(await asked('/frames?verdict=subject')).total} frames`)
-      .waitFor();
-    await page.close();
-  });
-
   it('takes a folder in: figures, previews, a draft of the body, and what could not be read', async () => {
     const own = mkdtempSync(path.join(folder, 'evening-'));
     for (const [i, shutter] of ['1/60', '1/60', '1/125', '1/250'].entries()) writeFileSync(path.join(own, `a${i}.jpg`), await jpeg(i < 2 ? i : 60 * i, shutter));
@@ -263,38 +241,6 @@ describe('Log', () => {
     expect(complaints).to.deep.equal([]);
   });
 
-  it('says what the frames teach, and lets a plan take it over and give it back', async () => {
-    const { page, complaints } = await app.open({ at: '/log/says' });
-    await page.getByText(/judged frames are keepers/).waitFor();
-    await page.getByRole('combobox', { name: 'Frames taken for' }).click();
-    await page.getByRole('option', { name: 'The Boathouse quintet' }).click();
-    const limits = page.getByRole('region', { name: 'Limits' });
-    await limits.getByRole('button', { name: 'Let plans use these hands' }).click();
-    const holds = async (): Promise<any[]> => (await fetch(`${app.base}/api/holds`)).json() as Promise<any[]>;
-    const made = async () => (await holds()).find(({ document }) => document.title === 'From the log: The Boathouse quintet');
-    await becomes(async () => (await made())?.document.counts, true);
-    const judged = (await asked('/says?brief=' + (await briefId('The Boathouse quintet')))).all;
-    expect((await made()).document.frames).to.have.length(judged.keeper + judged.hands);
-    await page.getByRole('button', { name: 'Undo' }).click();
-    await becomes(async () => await made(), undefined);
-    // Its players moved faster than was thought; with that put right the limit lies where it should.
-    const speed = async (): Promise<number> =>
-      (await (await fetch(`${app.base}/api/briefs/${await briefId('The Boathouse quintet')}`)).json()).document.subject.speedMps;
-    const before = await speed();
-    const faster = limits.getByRole('button', { name: /^Plan for .* m\/s, not 0\.7 m\/s$/ });
-    await faster.click();
-    await eventually(async () => (await speed()) > before * 1.2);
-    const plan = await app.open({ at: `/plan/${await briefId('The Boathouse quintet')}` });
-    await plan.page.getByText(/The subject’s speed comes from your \d+ frames of the log, /).waitFor();
-    await plan.page.close();
-    // Reckoned with the new speed, the frames ask for no other.
-    await limits.getByRole('button', { name: /^Plan for/ }).waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Undo' }).last().click();
-    await becomes(speed, before);
-    expect(complaints).to.deep.equal([]);
-    await page.close();
-  });
-
   it('takes a table in, each line once, after saying which column is what', async () => {
     const { page } = await app.open({ at: '/log/frames' });
     const file = path.join(folder, 'notes.csv');
@@ -318,6 +264,4 @@ describe('Log', () => {
     ]);
     await page.close();
   });
-  const briefId = async (title: string): Promise<string> =>
-    ((await (await fetch(`${app.base}/api/briefs`)).json()) as any[]).find(({ document }) => document.title === title).id;
 });

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
-import { asOpened, cursor, eventually, pick, sentence, startApp, title, token, type RunningApp } from './app.ts';
+import { asOpened, cursor, eventually, sentence, startApp, title, token, type RunningApp } from './app.ts';
 
 const shutter = (page: Page) => page.getByRole('group', { name: 'Shutter', exact: true }).locator('output').innerText();
 const why = (page: Page) => page.getByRole('region', { name: 'Why' });

@@ -112,6 +112,32 @@ describe('the frame', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('has at 100 % what a sensor would see round the most telling place, from a file fetched for that alone', async () => {
+    // What is drawn finer, and the same scene where that file cannot be had: shown all the same, enlarged.
+    const found: string[] = [];
+    for (const closeComes of [true, false]) {
+      const { page } = await app.open({ at: '/data', draws: true });
+      const fetched: string[] = [];
+      await page.context().route(/\.scene$/, (route) => {
+        fetched.push(route.request().url());
+        return closeComes || fetched.length === 1 ? route.continue() : route.abort();
+      });
+      await page.goto(app.base);
+      await fine(page);
+      await fineFrame(page, /^Close look, at 2048 wide/).waitFor();
+      expect(fetched, 'the first picture needs the scene alone').to.have.length(1);
+      await page.getByRole('radio', { name: '100 %' }).click();
+      const close = fineFrame(page, /^Close look, every pixel/);
+      await close.waitFor();
+      await eventually(async () => fetched.length > 1);
+      await settled(() => roughness(close));
+      found.push(await close.evaluate(pixelsOf));
+    }
+    // Hands, smear and grain are the same in both: what differs is what the scene has.
+    const [finer, enlarged] = found;
+    expect(finer).not.to.equal(enlarged);
+  });
+
   it('shows a slow shutter smoother, beside what was kept', async () => {
     const { page, complaints } = await app.open({ draws: true });
     await fine(page);

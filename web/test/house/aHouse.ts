@@ -50,6 +50,8 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
       terminate(): void {}
     }
     Object.assign(globalThis, { fetch: answeredBy(server), Worker: NoWorker, indexedDB: new IDBFactory() });
+    // Somebody who has been here: lines for the first visit stand where reasons would.
+    localStorage.setItem('hushto.settings', JSON.stringify({ version: 1, state: { tipsAway: ['tokens', 'valley', 'gates'] } }));
     // The whole page in an error's text hides what is wrong.
     page.library().configure({ getElementError: (message) => new Error(message ?? 'not found') });
     const { userEvent, PointerEventsCheckLevel } = await import('@testing-library/user-event');

@@ -2,7 +2,7 @@
  * What the bundler gives the page, for a page without one: styles that are nothing, modules made at the build, whether it is being
  * developed. What is imported by a module of one house belongs to that house.
  */
-const CITIES = new URL('../../cities.ts', import.meta.url).href;
+const CITIES = new URL('../../vite.cities.ts', import.meta.url).href;
 const NO_WORKER = 'data:text/javascript,export const registerSW = () => () => Promise.resolve();';
 const PAGE = new URL('../../src/', import.meta.url).href;
 

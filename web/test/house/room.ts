@@ -36,11 +36,13 @@ export function roomOfPlan({ page, named, hand, library }: AHouse) {
       await hand().type(box, text);
     },
     shut: (): Promise<void> => hand().keyboard('{Escape}'),
-    /** Picks from a list that opens over its field. */
-    pick: async (field: RegExp | string, option: RegExp | string): Promise<void> => {
-      page().getByRole('combobox', { name: field }).focus();
+    /** Picks from a list that opens over its field. @param option its words, or its place in the list */
+    pick: async (field: RegExp | string, option: RegExp | string | number): Promise<void> => {
+      (await once(() => page().getByRole('combobox', { name: field }))).focus();
       await hand().keyboard('{Enter}');
-      await hand().click(await once(() => page().getByRole('option', { name: option })));
+      const chosen = (): HTMLElement =>
+        typeof option === 'number' ? page().getAllByRole('option')[option]! : page().getByRole('option', { name: option });
+      await hand().click(await once(chosen));
     },
   };
   return room;
