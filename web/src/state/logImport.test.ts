@@ -123,6 +123,39 @@ describe('taking files into the log', () => {
     expect(now()).to.include({ added: 5, doing: null, finished: true });
   });
 
+  it('makes the next small picture while the last one is being kept, and says when one cannot be', async () => {
+    // Until the second is asked for, the first is not kept.
+    let keepFirst = (): void => undefined;
+    const asked = new Promise<void>((resolve) => (keepFirst = resolve));
+    FakeWorker.before = async (question) => {
+      if (question.what === 'preview' && question.file.name === 'f1.jpg') keepFirst();
+    };
+    const { fetch } = server;
+    const order: string[] = [];
+    Object.assign(globalThis, {
+      fetch: async (url: string, init: { method: string; body?: string }) => {
+        if (init.method === 'PUT') {
+          await asked;
+          order.push(url);
+        }
+        return fetch(url, init);
+      },
+    });
+    await log.takeIn(files(4));
+    expect(order).to.have.length(4);
+    expect(server.put).to.have.length(4);
+    expect(now()).to.include({ doing: null, finished: true });
+
+    const full = JSON.stringify({ error: { code: 'DISK_FULL', message: 'The disk is full.', issues: [] } });
+    Object.assign(globalThis, {
+      fetch: async (url: string, init: { method: string; body?: string }) =>
+        init.method === 'PUT' ? new Response(full, { status: 507 }) : fetch(url, init),
+    });
+    await log.takeIn(files(6, 'later'));
+    expect(now()).to.include({ doing: null, finished: true, added: 6 });
+    expect(now().notTaken).to.deep.equal([{ name: '', why: 'The disk is full.' }]);
+  });
+
   it('says how far it came when the server fails, and what has been sent is whole', async () => {
     server.failsFrom = 1;
     await log.takeIn(files(120));

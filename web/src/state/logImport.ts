@@ -239,34 +239,51 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
 type Taken = readonly { id: string; file: File }[];
 
 const takePreviews = (taken: Taken, signal: AbortSignal): Promise<void> =>
-  each('previews', taken, signal, async (id, file) => {
-    const found = await askLogFile('preview', file, signal);
-    if (!('webp' in found)) return;
-    const { webp, likeness, sharpness } = found;
-    await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
-    previewCame(id);
-  });
+  each(
+    'previews',
+    taken,
+    (file) => askLogFile('preview', file, signal),
+    async (id, found) => {
+      if (!('webp' in found)) return;
+      const { webp, likeness, sharpness } = found;
+      await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
+      previewCame(id);
+    },
+    signal,
+  );
 
 /** Why each is soft. Of one that cannot be read nothing is said: it can be asked of alone. */
 const findCauses = (taken: Taken, signal: AbortSignal): Promise<void> =>
-  each('causes', taken, signal, async (id, file) => {
-    const found = await askLogFile('why', file, signal);
-    if ('softness' in found) await logApi.putSoftness(id, found.softness);
-  });
+  each(
+    'causes',
+    taken,
+    (file) => askLogFile('why', file, signal),
+    async (id, found) => {
+      if ('softness' in found) await logApi.putSoftness(id, found.softness);
+    },
+    signal,
+  );
 
-/** Goes through what was taken in, one after the other, until it is stopped. */
-async function each(
+/** Goes through what was taken in, one after the other, until it is stopped. What is found of one is kept while the next is looked at. */
+async function each<Found>(
   doing: ImportState['doing'],
   taken: Taken,
+  find: (file: File) => Promise<Found>,
+  keep: (id: string, found: Found) => Promise<void>,
   signal: AbortSignal,
-  work: (id: string, file: File) => Promise<void>,
 ): Promise<void> {
   useImport.setState({ doing, done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
+  let keeping = Promise.resolve();
   for (const [i, { id, file }] of taken.entries()) {
-    if (signal.aborted) return;
-    await work(id, file);
+    if (signal.aborted) break;
+    const found = await find(file);
+    await keeping;
+    keeping = keep(id, found);
+    // It is waited for before the next, and says there what is wrong.
+    keeping.catch(() => undefined);
     useImport.setState({ done: i + 1, nowMs: Date.now() });
   }
+  await keeping;
 }
 
 async function regroup(): Promise<void> {
