@@ -264,7 +264,7 @@ export { fillBehind } from './image/fillBehind.ts';
 export { finish } from './image/finish.ts';
 export { edgeBlur, smearOfEdges } from './image/edgeBlur.ts';
 export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
-export { naturalAtSize } from './image/naturalAtSize.ts';
+export { isEnlarged, naturalAtSize } from './image/naturalAtSize.ts';
 export { LEAST_SOFTNESS_PX, sharesOf, SOFTNESS_PX, SURE, whySoft } from './softness/whySoft.ts';
 export { type SoftnessModel } from './softness/softnessModel.ts';
 export { smearAsViewedPx, softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';

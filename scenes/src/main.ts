@@ -3,6 +3,7 @@ import { availableParallelism } from 'node:os';
 import { parseArgs } from 'node:util';
 import { COLOURS, develop, flatPlanes, readSceneFile, sceneFile, type PictureCut } from '@hushto/core';
 import sharp from 'sharp';
+import { closePart, placeOf, TIMES, WHOLE_PX } from './close.ts';
 import { CODE, codes, covers, cutOf, depthCodes, lampCodes, MOST_OVER, shadowOf } from './develop.ts';
 import { comb, photograph, sound, type Order, type Photograph } from './photograph.ts';
 import { SETS, type SetName } from './set/index.ts';
@@ -11,36 +12,42 @@ import type { Film } from './trace/film.ts';
 /**
  * Computes scenes and writes them where the page finds them: `npm run scenes -- porter`, all of them without a name. For a look at work in
  * progress: `npm run scenes -- porter --width 600 --samples 1 --picture look.png`, with `--part x,y,width` in metres for a part of it.
- * `--only still`, the name of a part, or `depth`, computes that anew and leaves the rest of the file as it is.
+ * `--only still`, the name of a part, `depth` or `look`, computes that anew and leaves the rest of the file as it is. `--close` computes the part
+ * round the most telling place, three times as fine: a file beside the whole's.
  */
 const WHERE = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
+const WHERE_CLOSE = new URL('../../web/src/workers/scenes/close/', import.meta.url);
 const QUALITY = 90;
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: {
-    width: { type: 'string', default: '2048' },
+    width: { type: 'string', default: String(WHOLE_PX) },
     samples: { type: 'string', default: '4' },
     picture: { type: 'string' },
     part: { type: 'string' },
     only: { type: 'string' },
+    close: { type: 'boolean', default: false },
   },
 });
 const names = positionals.length > 0 ? positionals : Object.keys(SETS);
 for (const name of names) {
   if (!(name in SETS)) throw new Error(`There is no scene "${name}"; there are ${Object.keys(SETS).join(', ')}.`);
   const [x, y, width] = values.part?.split(',').map(Number) ?? [];
+  const close = values.close ? closePart(SETS[name as SetName]()) : null;
   const order: Order = {
     name: name as SetName,
-    width: Number(values.width),
+    width: close ? TIMES * close.shows.width : Number(values.width),
     samples: Number(values.samples),
-    part: width === undefined ? undefined : { middle: [x!, y!, 0], width },
+    part: close?.part ?? (width === undefined ? undefined : { middle: [x!, y!, 0], width }),
     only: values.only,
+    finer: close ? TIMES : 1,
   };
   const start = Date.now();
   const films = await photograph(order, availableParallelism());
   const strands = comb(order, films);
-  const made = values.picture === undefined ? await write(order, films) : await look(order.name, films, values.picture);
+  const made =
+    values.picture === undefined ? await write(order, films, close?.shows) : await look(order.name, films, values.picture);
   console.log(`${name}: ${strands} strands, ${Math.round((Date.now() - start) / 1000)} s, ${made}`);
 }
 
@@ -62,7 +69,8 @@ async function look(name: SetName, { still, shaded, parts }: Photograph, file: s
   return file;
 }
 
-async function write(order: Order, films: Photograph): Promise<string> {
+/** @param shows part of the whole picture that it is of; all of it where unset */
+async function write(order: Order, films: Photograph, shows?: PictureCut): Promise<string> {
   const { name, only } = order;
   const scene = SETS[name]();
   const { still } = films;
@@ -77,7 +85,7 @@ async function write(order: Order, films: Photograph): Promise<string> {
     both.set(cover, light.length);
     return fine(both, { width: cut.width, height: 2 * cut.height });
   };
-  const where = new URL(`${name}.scene`, WHERE);
+  const where = new URL(`${name}.scene`, shows ? WHERE_CLOSE : WHERE);
   // Layers that are not wanted anew stay as they are filed.
   const before = only === undefined ? null : readSceneFile(await readFile(where));
   const shadow = scene.parts.length > 0 ? [{ label: 'shadow', moves: 1, film: () => shadowOf(still, films.shaded) }] : [];
@@ -91,7 +99,8 @@ async function write(order: Order, films: Photograph): Promise<string> {
     const cut = cutOf(made);
     return { ...part, cut, picture: layer(made, cut) };
   });
-  const deep = only === undefined || only === 'depth' ? sound(order) : null;
+  // How deep the close part lies the whole knows fine enough.
+  const deep = !shows && (only === undefined || only === 'depth') ? sound(order) : null;
   const depths = layers.flatMap(({ cut }, i) => {
     const part = i - shadow.length;
     if (part < 0) return [];
@@ -112,7 +121,6 @@ async function write(order: Order, films: Photograph): Promise<string> {
           coded(lampCodes(still, scene.exposure), whole).webp({ lossless: true }).toBuffer(),
         ];
   const pieces = await Promise.all([...ground, ...[...layers, ...depths].map(({ picture }) => picture)]);
-  const px = still.width / scene.camera.width;
   const file = sceneFile(pieces, ([stillAt, lampsAt, ...at]) => ({
     width: still.width,
     height: still.height,
@@ -126,10 +134,8 @@ async function write(order: Order, films: Photograph): Promise<string> {
     backgroundTimes: scene.backgroundTimes,
     tone: scene.tone,
     backgroundStops: scene.backgroundStops,
-    look: {
-      x: Math.round(still.width / 2 + (scene.look.x - scene.camera.middle[0]) * px),
-      y: Math.round(still.height / 2 - (scene.look.y - scene.camera.middle[1]) * px),
-    },
+    look: placeOf(scene.look, { ...scene.camera, ...order.part }, still.width),
+    ...(shows && { shows }),
   }));
   await writeFile(where, file);
   return `${(file.length / 1e6).toFixed(2)} MB`;

@@ -1,3 +1,5 @@
+import { fineness } from './fineness.ts';
+
 /** Noise with which materials are grained: the same at every run. Arguments are in cells of the noise, not metres. */
 
 const SIDE = 64;
@@ -42,10 +44,13 @@ export function noise(x: number, y: number, z: number): number {
   return near + (r + (s - r) * v - near) * w;
 }
 
-/** Noise at several scales, each twice as fine and half as strong: −1 to 1, mostly within ±0.6. @param octaves 1 to 8 */
+/**
+ * Noise at several scales, each twice as fine and half as strong: −1 to 1, mostly within ±0.6.
+ * @param octaves in a scene's whole picture, 1 to 8; a finer one has more
+ */
 export function fractal(x: number, y: number, z: number, octaves: number): number {
   let sum = 0;
-  for (let octave = 0, strength = 0.5; octave < octaves; octave++, strength /= 2) {
+  for (let octave = octaves + fineness.octaves, strength = 0.5; octave > 0; octave--, strength /= 2) {
     sum += strength * noise(x, y, z);
     x = x * 2.03 + 7.1;
     y = y * 2.03 + 3.3;
@@ -53,6 +58,12 @@ export function fractal(x: number, y: number, z: number, octaves: number): numbe
   }
   return sum;
 }
+
+/** The finest noise of a material: plain noise in a scene's whole picture, going on at finer scales in a finer one. */
+export const finest = (x: number, y: number, z: number): number => 2 * fractal(x, y, z, 1);
+
+/** Noise that is below a pixel in a scene's whole picture, and only drawn in a finer one. */
+export const closeUp = (x: number, y: number, z: number): number => (fineness.octaves === 0 ? 0 : finest(x, y, z));
 
 /** A number from 0 to 1 for a lattice point. */
 export function chance(x: number, y: number, z: number): number {

@@ -1,4 +1,6 @@
 import { Worker } from 'node:worker_threads';
+import { WHOLE_PX } from './close.ts';
+import { setFineness } from './fineness.ts';
 import { expose } from './trace/expose.ts';
 import { Lens, newFilm, type Film } from './trace/film.ts';
 import { shares, soundings } from './trace/sound.ts';
@@ -22,9 +24,11 @@ export interface Order {
   width: number;
   /** Rays for each pixel: a square number. */
   samples: number;
-  /** Part of the picture, for a look at it: its middle and width in the subject's plane, m. */
+  /** Part of the picture: its middle and width in the subject's plane, m. */
   part?: Pick<Camera, 'middle' | 'width'> | undefined;
-  /** The one layer wanted: `still`, the name of a part, or `depth` of all parts; all where unset. */
+  /** How much finer than the whole picture it is; 1 where unset. */
+  finer?: number;
+  /** The one layer wanted: `still`, the name of a part, `depth` of all parts, or `look`: where one looks first; all where unset. */
   only?: string | undefined;
 }
 
@@ -60,6 +64,7 @@ export async function photograph(order: Order, threads: number): Promise<Photogr
 
 /** A thread's share: its rows of every film. */
 export function work({ films, samples, thread, threads, only, ...order }: Task): void {
+  setFineness(order.finer ?? 1);
   const { still: things, parts, lighting, camera } = sceneOf(order);
   const whole = new Stage([...things, ...parts.flatMap((part) => part.things)]);
   const still = new Stage(things);
@@ -88,14 +93,17 @@ export function sound({ width, ...order }: Order): Float32Array[] {
 
 /** Grows the coats of all layers: each strand may lie over any other, so one after the other. @returns how many strands */
 export function comb(order: Omit<Order, 'samples'>, films: Photograph): number {
+  setFineness(order.finer ?? 1);
   const { still, parts, lighting, camera } = sceneOf(order);
   const whole = new Stage([...still, ...parts.flatMap(({ things }) => things)]);
   const lens = new Lens(camera, films.still.width, films.still.height);
+  // A part of a picture shows the very strands of the whole.
+  const all = new Lens(SETS[order.name]().camera, WHOLE_PX, Math.round((WHOLE_PX * 2) / 3));
   let count = 0;
   const over = (film: Film, things: readonly Thing[]): void =>
     things.forEach((thing, i) => {
       for (const [n, coat] of (thing.coats ?? []).entries())
-        count += grow(film, thing, coat, whole, lighting, lens, 977 * i + 31 * n + 5);
+        count += grow(film, thing, coat, whole, lighting, { all, lens }, 977 * i + 31 * n + 5);
     });
   if (isWanted('still', order.only)) over(films.still, still);
   parts.forEach(({ name, things }, i) => isWanted(name, order.only) && over(films.parts[i]!, things));

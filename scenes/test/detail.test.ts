@@ -1,12 +1,13 @@
 import { readdirSync, statSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import { seededRandom } from '@hushto/core';
+import { seededRandom, type Planes, type SceneManifest } from '@hushto/core';
 import { expect } from 'chai';
 import sharp from 'sharp';
+import { median, sampleCorrelation } from 'simple-statistics';
 import { SETS } from '../src/set/index.ts';
 import { detailOf, type Detail } from '../src/spectrum.ts';
-import { averaged, composed, detailOfPlanes, NATURAL } from './pictures.ts';
+import { averaged, CLOSE, composed, cutFrom, detailOfPlanes, NATURAL, shipped } from './pictures.ts';
 
 /** What photographs have: power falls about as the inverse square of frequency (Field, J. Opt. Soc. Am. A 4 (1987) 2379; from memory). */
 function expectNatural({ slope, fine, kurtosis, flat }: Detail, what: string, least = { slope: -2.5, fine: 0.12 }): void {
@@ -14,6 +15,12 @@ function expectNatural({ slope, fine, kurtosis, flat }: Detail, what: string, le
   expect(fine, `${what}: share of fine detail`).to.be.at.least(least.fine);
   expect(kurtosis, `${what}: kurtosis of its gradients`).to.be.within(8, 60);
   expect(flat, `${what}: share of equal neighbours`).to.be.at.most(0.25);
+}
+
+/** Correlation of two pictures of one size, of logarithms: as the eye compares. */
+function likeness(a: Planes, b: Planes): number {
+  const seen = ({ green }: Planes): number[] => Array.from(green, (v) => Math.log(Math.max(0, v) + 0.01));
+  return sampleCorrelation(seen(a), seen(b));
 }
 
 describe('detail of pictures', function () {
@@ -68,22 +75,62 @@ describe('detail of pictures', function () {
 
 describe('the scenes that ship', () => {
   const files = readdirSync(NATURAL);
-  for (const name of files.map((file) => path.parse(file).name)) {
-    it(`${name}: has the detail of a photograph as large as it will be seen, and nearly so half as large`, async () => {
-      const planes = await composed(name);
-      expect(planes.width).equal(2048);
-      expectNatural(detailOfPlanes(planes), 'as seen');
-      expectNatural(detailOfPlanes(averaged(planes, 2)), 'half as large', { slope: -2.7, fine: 0.09 });
-    }).timeout(60_000);
+  const closeUp: Detail[] = [];
+  for (const { name } of files.map((file) => path.parse(file)))
+    describe(name, () => {
+      let planes: Planes;
+      before(async function () {
+        this.timeout(60_000);
+        planes = await composed(name);
+      });
 
-    it(`${name}: is light enough to load`, () => {
-      expect(statSync(new URL(`${name}.scene`, NATURAL)).size).to.be.lessThan(2.5e6);
+      it('has the detail of a photograph as large as it will be seen, and nearly so half as large', () => {
+        expect(planes.width).equal(2048);
+        expectNatural(detailOfPlanes(planes), 'as seen');
+        expectNatural(detailOfPlanes(averaged(planes, 2)), 'half as large', { slope: -2.7, fine: 0.09 });
+      }).timeout(60_000);
+
+      it('has it pixel by pixel of a sensor of 24 MP too, where one looks first, and is the same scene there', async () => {
+        const { manifest } = shipped(name, CLOSE);
+        const { shows } = manifest;
+        expect(manifest.width / shows!.width, 'how much finer').equal(3);
+        const { look } = shipped(name).manifest;
+        expect(look.x, 'where one looks').to.be.within(shows!.left + 30, shows!.left + shows!.width - 30);
+        expect(look.y, 'where one looks').to.be.within(shows!.top + 30, shows!.top + shows!.height - 30);
+        const close = await composed(name, CLOSE);
+        const detail = detailOfPlanes(close);
+        closeUp.push(detail);
+        // A clear sky is smooth and a rough wall is not: one part of one scene may lie further out than the bounds of whole pictures.
+        expect(detail.slope, 'slope at 100 %').to.be.within(-2.9, -1.6);
+        expect(detail.fine, 'share of fine detail at 100 %').to.be.at.least(0.06);
+        expect(detail.kurtosis, 'kurtosis of gradients at 100 %').to.be.at.least(6);
+        // Two pixels of the whole to one: fur and glitter are drawn by chance from pixel to pixel.
+        expect(likeness(averaged(close, 6), averaged(cutFrom(planes, shows!), 2)), 'likeness to the whole').greaterThan(0.9);
+        const moving = ({ parts }: SceneManifest) => parts.map(({ moves, limb, along }) => ({ moves, limb, along }));
+        expect(moving(manifest)).to.deep.equal(moving(shipped(name).manifest));
+      }).timeout(60_000);
+
+      it('is light enough to load, its close part with it', () => {
+        const bytes = [NATURAL, CLOSE].map((where) => statSync(new URL(`${name}.scene`, where)).size);
+        expect(bytes[0]! + bytes[1]!).to.be.lessThan(2.5e6);
+      });
     });
-  }
 
   it('are of sets that are here to compute them again, and 30 MB at most together', () => {
     expect(files.map((file) => path.parse(file).name)).to.satisfy((names: string[]) => names.every((name) => name in SETS));
     expect(files.length).to.be.at.least(12);
-    expect(files.reduce((sum, file) => sum + statSync(new URL(file, NATURAL)).size, 0)).to.be.lessThan(30e6);
+    const bytes = (where: URL): number => files.reduce((sum, file) => sum + statSync(new URL(file, where)).size, 0);
+    expect(bytes(NATURAL) + bytes(CLOSE)).to.be.lessThan(30e6);
+  });
+
+  describe('all together', () => {
+    it('have the detail of photographs at 100 %, the middle of them by every measure', () => {
+      expect(closeUp).to.have.length(files.length);
+      const middle = (of: keyof Detail): number => median(closeUp.map((detail) => detail[of]));
+      expectNatural(
+        { slope: middle('slope'), fine: middle('fine'), kurtosis: middle('kurtosis'), flat: middle('flat') },
+        'at 100 %',
+      );
+    });
   });
 });

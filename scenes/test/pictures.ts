@@ -1,17 +1,28 @@
 import { readFileSync } from 'node:fs';
-import { develop, flatPlanes, linearOfCode, readSceneFile, COLOURS, type Piece, type Planes } from '@hushto/core';
+import {
+  develop,
+  flatPlanes,
+  linearOfCode,
+  readSceneFile,
+  COLOURS,
+  type PictureCut,
+  type Piece,
+  type Planes,
+} from '@hushto/core';
 import sharp from 'sharp';
 import { CODE, MOST_OVER } from '../src/develop.ts';
 import { detailOf, type Detail } from '../src/spectrum.ts';
 
 export const NATURAL = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
+/** Parts of them, finer. */
+export const CLOSE = new URL('../../web/src/workers/scenes/close/', import.meta.url);
 
-/** The file of a scene as it ships. */
-export const shipped = (name: string) => readSceneFile(readFileSync(new URL(`${name}.scene`, NATURAL)));
+/** The file of a scene as it ships, or of its close part. */
+export const shipped = (name: string, where = NATURAL) => readSceneFile(readFileSync(new URL(`${name}.scene`, where)));
 
 /** A scene as its files hold it, put together, in linear light. */
-export async function composed(name: string): Promise<Planes> {
-  const { manifest, piece } = shipped(name);
+export async function composed(name: string, where = NATURAL): Promise<Planes> {
+  const { manifest, piece } = shipped(name, where);
   const { width, height, still, lamps, parts } = manifest;
   const bytesOf = (at: Piece): Promise<Buffer> => sharp(piece(at)).removeAlpha().raw().toBuffer();
   const planes = flatPlanes(width, height);
@@ -57,4 +68,16 @@ export function detailOfPlanes(planes: Planes): Detail {
   for (let i = 0; i < grey.length; i++)
     grey[i] = 0.2126 * pixels[4 * i]! + 0.7152 * pixels[4 * i + 1]! + 0.0722 * pixels[4 * i + 2]!;
   return detailOf(grey, width, height);
+}
+
+/** A part of a picture. */
+export function cutFrom(planes: Planes, { left, top, width, height }: PictureCut): Planes {
+  const part = flatPlanes(width, height);
+  for (const colour of COLOURS)
+    for (let y = 0; y < height; y++)
+      part[colour].set(
+        planes[colour].subarray((top + y) * planes.width + left, (top + y) * planes.width + left + width),
+        y * width,
+      );
+  return part;
 }

@@ -21,6 +21,8 @@ export function aPage(): APage {
     const { setTimeout, clearTimeout, setImmediate, clearImmediate, queueMicrotask } = globalThis;
     GlobalRegistrator.register({ url: 'http://localhost/' });
     Object.assign(globalThis, { setTimeout, clearTimeout, setImmediate, clearImmediate, queueMicrotask });
+    // React in development notes for a profiler what each part took and who made it: most of what it does, and nobody reads it here.
+    Object.assign(console, { timeStamp: undefined, createTask: undefined });
     // The runner's own compiler writes React.createElement; React looks for a page when it is first read.
     Object.assign(globalThis, { React: await import('react') });
     library = await import('@testing-library/react');

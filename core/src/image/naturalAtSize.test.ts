@@ -102,4 +102,60 @@ describe('a natural scene at the size it is shown', () => {
     expect(layer.box).to.deep.equal({ left: 0, right: 0, top: 0, bottom: 0 });
     expect(Math.max(...layer.cover)).equal(0);
   });
+
+  describe('with a part of it drawn three times as fine', () => {
+    /** Stripes one pixel of the finer picture wide, which the whole has only as their mean; a part that covers a square of it. */
+    const fine: NaturalScene = {
+      ...scene(),
+      width: 180,
+      height: 120,
+      shows: { left: 90, top: 60, width: 60, height: 40 },
+      parts: [{ moves: 1, cut: { left: 30, top: 0, width: 120, height: 120 }, file: NOWHERE }],
+      pictures: {
+        still: flat(180, 120, (x) => (x % 2 === 0 ? 90 : 110)),
+        lamps: flat(180, 120, () => 0),
+        parts: [flat(120, 240, (x, y) => (y < 120 ? (x % 2 === 0 ? 170 : 190) : 255))],
+        depths: [undefined],
+      },
+    };
+    const neighboursOf = (plane: Float32Array, at: number): number => Math.abs(plane[at]! - plane[at + 1]!);
+    // Pixel by pixel of the finer picture, from (75, 40) on: what is 180 × 120 there lies at (45, 60).
+    const window = { across: { from: 75, length: 100 }, down: { from: 40, length: 80 }, width: 300, height: 240, mmPerPx: 0.1 };
+    const middle = (60 + 60) * 300 + 45 + 90;
+
+    it('shows its pixels where it reaches, the whole enlarged elsewhere, and what both show alike without a seam', () => {
+      const plain = naturalAtSize(scene(), window, { still: 2, subject: 0.5 });
+      const shown = naturalAtSize(scene(), window, { still: 2, subject: 0.5 }, fine);
+      const step = linearOfCode(110, CODE) - linearOfCode(90, CODE);
+      expect(neighboursOf(shown.background.red, middle)).closeTo(2 * step, 1e-5);
+      expect(neighboursOf(plain.background.red, middle)).equal(0);
+      const [layer, before] = [shown.subject[0]!.layer, plain.subject[0]!.layer];
+      expect(neighboursOf(layer.red, middle)).closeTo((linearOfCode(190, CODE) - linearOfCode(170, CODE)) / 2, 1e-5);
+      // Outside of it nothing is another.
+      for (const at of [10 * 300 + 20, 230 * 300 + 280]) {
+        expect(shown.background.red[at]).equal(plain.background.red[at]);
+        expect(layer.cover[at]).equal(before.cover[at]);
+      }
+      // Both have the square in the same place; its edges are harder in the finer picture.
+      for (const at of [middle - 58, middle - 62]) expect(layer.cover[at]).equal(at > middle - 60 ? 1 : 0);
+      for (let at = 0; at < layer.cover.length; at++) expect(layer.cover[at]).closeTo(before.cover[at]!, 0.4, `at ${at}`);
+      expect(layer.depth).to.deep.equal(before.depth);
+    });
+
+    it('is left alone where the window has no more pixels than the scene, or lies elsewhere', () => {
+      for (const other of [
+        whole(240, 160),
+        { across: { from: 0, length: 60 }, down: { from: 0, length: 40 }, width: 180, height: 120, mmPerPx: 0.1 },
+      ])
+        expect(naturalAtSize(scene(), other, { still: 1, subject: 1 }, fine)).to.deep.equal(
+          naturalAtSize(scene(), other, { still: 1, subject: 1 }),
+        );
+    });
+
+    it('is refused where it is a picture of its own, or of another scene', () => {
+      const { shows: _shows, ...own } = fine;
+      for (const other of [own, { ...fine, parts: [] }])
+        expect(() => naturalAtSize(scene(), window, { still: 1, subject: 1 }, other)).to.throw(RangeError, 'another scene');
+    });
+  });
 });

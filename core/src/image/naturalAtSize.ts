@@ -97,12 +97,79 @@ function halvedChannel(of: Channel, width: number, height: number, goesOn: boole
   return (i) => values[i]!;
 }
 
-/** A scene at the size it will be shown. @param brighter factors of what stands still and of the subject */
+/** How wide the finer picture of a part goes over into the whole's, in its own px. */
+const SEAM_PX = 48;
+
+interface Brighter {
+  /** Factors of what stands still and of the subject. */
+  still: number;
+  subject: number;
+}
+
+/**
+ * A scene at the size it will be shown.
+ * @param close a part of it drawn finer, for windows that would enlarge the scene's own pixels
+ * @throws RangeError where that is no part of this scene
+ */
 export function naturalAtSize(
   scene: NaturalScene,
   window: SceneWindow,
-  brighter: { still: number; subject: number },
+  brighter: Brighter,
+  close: NaturalScene | null = null,
 ): FrameScene {
+  const shown = atSize(scene, window, brighter);
+  if (!close || !isEnlarged(window)) return shown;
+  const { shows } = close;
+  if (shows?.width === undefined || close.parts.length !== scene.parts.length)
+    throw new RangeError('a close picture is of another scene');
+  const finer = close.width / shows.width;
+  const onClose = ({ from, length }: Span, begins: number): Span => ({ from: (from - begins) * finer, length: length * finer });
+  const own = { ...window, across: onClose(window.across, shows.left), down: onClose(window.down, shows.top) };
+  const columns = within(own.across, own.width, close.width);
+  const rows = within(own.down, own.height, close.height);
+  if (!columns.some((share) => share > 0) || !rows.some((share) => share > 0)) return shown;
+  const fine = atSize(close, own, brighter);
+  const blended = (under: Float32Array, over: Float32Array): void => {
+    for (let y = 0, i = 0; y < own.height; y++)
+      for (let x = 0; x < own.width; x++, i++) under[i]! += columns[x]! * rows[y]! * (over[i]! - under[i]!);
+  };
+  for (const colour of COLOURS) blended(shown.background[colour], fine.background[colour]);
+  shown.subject.forEach(({ layer }, n) => {
+    const finely = fine.subject[n]!.layer;
+    for (const plane of [...COLOURS, 'cover'] as const) blended(layer[plane], finely[plane]);
+    layer.box = holding(layer.box, finely.box);
+  });
+  return shown;
+}
+
+/** Windows that enlarge a scene by less show nothing more of a finer one. */
+const WORTH = 1.1;
+
+/** Whether a window has so many more pixels than the scene has there that having it drawn finer shows. */
+export const isEnlarged = ({ across, width }: Pick<SceneWindow, 'across' | 'width'>): boolean => WORTH * across.length < width;
+
+/** How far each pixel of a window lies inside a picture, 0 outside to 1 a seam's width from its border. */
+function within({ from, length }: Span, count: number, size: number): Float32Array {
+  return Float32Array.from({ length: count }, (_, i) => {
+    const at = from + ((i + 0.5) * length) / count;
+    const share = Math.min(1, Math.max(0, Math.min(at, size - at) / SEAM_PX));
+    return share * share * (3 - 2 * share);
+  });
+}
+
+function holding(a: Box, b: Box): Box {
+  if (a.right <= a.left) return b;
+  if (b.right <= b.left) return a;
+  return {
+    left: Math.min(a.left, b.left),
+    top: Math.min(a.top, b.top),
+    right: Math.max(a.right, b.right),
+    bottom: Math.max(a.bottom, b.bottom),
+  };
+}
+
+/** A scene at the size it will be shown, from its own pixels. */
+function atSize(scene: NaturalScene, window: SceneWindow, brighter: Brighter): FrameScene {
   const { width, height, mmPerPx } = window;
   const scale = Math.min(window.across.length / width, window.down.length / height);
   const depth = Math.min(MOST_LEVELS - 1, Math.max(0, Math.floor(Math.log2(scale))));

@@ -17,9 +17,11 @@ export interface PictureCut {
 /** A scene in layers, computed once: what its file says of itself. Pieces are pictures. */
 export interface SceneManifest {
   version: 2;
-  /** Of the whole picture, px. */
+  /** Of the picture, px. */
   width: number;
   height: number;
+  /** What it shows of another scene's picture, px of that; a picture of its own where unset. */
+  shows?: PictureCut;
   /** How 8-bit codes of still and parts stand for linear light; lamps are brighter than that by up to `over`. */
   code: StopScale & { over: number };
   still: Piece;

@@ -1,4 +1,4 @@
-import { cell, cells, chance, fractal, noise, step } from '../noise.ts';
+import { cell, cells, chance, finest, fractal, noise, step } from '../noise.ts';
 import type { Solid } from '../solids.ts';
 import { times, type Vec } from '../vector.ts';
 import type { Material } from './material.ts';
@@ -31,13 +31,13 @@ export const brickWall: Solid = (x, y, z) => {
 export function brick(tone: Vec): Material {
   return {
     grainM: 0.0016,
-    relief: (x, y, z) => 0.0022 * fractal(90 * x, 90 * y, 90 * z, 4) + 0.0012 * noise(420 * x, 420 * y, 420 * z),
+    relief: (x, y, z) => 0.0022 * fractal(90 * x, 90 * y, 90 * z, 4) + 0.0012 * finest(420 * x, 420 * y, 420 * z),
     look([x, y]) {
       const { row, column, joint } = brickAt(x, y);
       const own = chance(row, column, 2);
       const soot = step(0.1, -0.35, fractal(0.9 * x, 0.55 * y, 3, 4)) * 0.6;
       const lime = step(0.16, 0.4, fractal(1.4 * x, 0.6 * y + 7, 9, 5));
-      const grain = 1 + 0.75 * fractal(70 * x, 70 * y, own * 40, 4) + 0.35 * noise(330 * x, 330 * y, 5);
+      const grain = 1 + 0.75 * fractal(70 * x, 70 * y, own * 40, 4) + 0.35 * finest(330 * x, 330 * y, 5);
       const mortar = step(JOINT, JOINT * 0.45, joint + 0.003 * noise(90 * x, 90 * y, 2));
       const burnt = own > 0.9 ? 0.35 : 0.65 + 0.6 * own;
       const hue = chance(row, column, 6) - 0.5;
@@ -74,7 +74,7 @@ export function stoneWall(course = 0.3): { solid: Solid; material: Material } {
   };
   const material: Material = {
     grainM: 0.0018,
-    relief: (x, y, z) => 0.005 * fractal(46 * x, 46 * y, 46 * z, 4) + 0.0014 * noise(330 * x, 330 * y, 330 * z),
+    relief: (x, y, z) => 0.005 * fractal(46 * x, 46 * y, 46 * z, 4) + 0.0014 * finest(330 * x, 330 * y, 330 * z),
     look([x, y, z]) {
       const { row, column, joint } = at(x, y);
       const own = chance(row, column, 9);
@@ -131,7 +131,7 @@ export function setts(puddles: number): { solid: Solid; plain: Solid; material: 
       grainM: 0.0018,
       relief(x, y, z) {
         if (settTop(x, z) < level(x, z)) return 0.0005 * noise(9 * x, 3, 16 * z) + 0.00012 * noise(44 * x, 1, 66 * z);
-        return 0.003 * fractal(60 * x, 60 * y, 60 * z, 4) + 0.0012 * noise(380 * x, 380 * y, 380 * z);
+        return 0.003 * fractal(60 * x, 60 * y, 60 * z, 4) + 0.0012 * finest(380 * x, 380 * y, 380 * z);
       },
       look([x, , z]) {
         const top = settTop(x, z);
@@ -177,21 +177,21 @@ export function timber(tone: Vec, paint: Vec | null = null, plank = 0.5): Materi
     grainM: 0.0007,
     relief: (x, y, z) =>
       0.0022 * fractal(5 * x, 90 * y, 90 * z, 4) +
-      0.0007 * noise(30 * x, 420 * y, 420 * z) +
-      0.0005 * noise(60 * x, 1100 * y, 1100 * z),
+      0.0007 * finest(30 * x, 420 * y, 420 * z) +
+      0.0005 * finest(60 * x, 1100 * y, 1100 * z),
     look([x, y, z]) {
       const board = Math.floor(y / plank);
       const rings = 0.5 + 0.5 * Math.sin(grain(x, y, z) * 190 + 2.4 * noise(3 * x, 14 * y, board));
       const pores = Math.max(
-        step(0.14, 0.03, Math.abs(noise(14 * x, 260 * y, 260 * z))),
-        step(0.1, 0.02, Math.abs(noise(34 * x, 620 * y, 620 * z))),
+        step(0.14, 0.03, Math.abs(finest(14 * x, 260 * y, 260 * z))),
+        step(0.1, 0.02, Math.abs(finest(34 * x, 620 * y, 620 * z))),
       );
       const bare =
         (0.62 + 0.6 * chance(board, 3, 2)) *
         (1 - 0.4 * rings ** 3) *
         (1 - 0.4 * pores) *
         (1 + 0.55 * fractal(7 * x, 150 * y, 150 * z, 4)) *
-        (1 + 0.4 * noise(50 * x, 900 * y, 900 * z) + 0.3 * noise(140 * x, 1900 * y, 1900 * z));
+        (1 + 0.4 * finest(50 * x, 900 * y, 900 * z) + 0.3 * finest(140 * x, 1900 * y, 1900 * z));
       const grey = step(-0.1, 0.4, fractal(3 * x, 9 * y, 3, 4));
       const of = (c: number): number => {
         const wood = tone[c]! * bare * (1 - [0.3, 0.2, 0.05][c]! * grey);
@@ -212,7 +212,7 @@ export const iron: Material = {
   relief: (x, y, z) => 0.0014 * fractal(80 * x, 80 * y, 80 * z, 4),
   look([x, y, z]) {
     const rust = step(0.02, 0.3, fractal(16 * x, 16 * y, 16 * z, 5));
-    const grain = 1 + 0.6 * noise(220 * x, 220 * y, 220 * z);
+    const grain = 1 + 0.6 * finest(220 * x, 220 * y, 220 * z);
     return {
       albedo: [(0.022 + 0.13 * rust) * grain, (0.021 + 0.05 * rust) * grain, (0.022 + 0.016 * rust) * grain],
       gloss: [
@@ -233,10 +233,10 @@ export function rope(thick: number): { relief: (x: number, y: number, z: number)
     relief: (x, y, z) => 0.22 * thick * (strand(x, y, z) - 0.6),
     material: {
       grainM: 0.001,
-      relief: (x, y, z) => 0.0012 * noise(120 * x, 50 * y, 120 * z) + 0.0006 * noise(400 * x, 300 * y, 400 * z),
+      relief: (x, y, z) => 0.0012 * noise(120 * x, 50 * y, 120 * z) + 0.0006 * finest(400 * x, 300 * y, 400 * z),
       look([x, y, z]) {
         const fibre =
-          (0.5 + 0.6 * strand(x, y, z)) * (1 + 0.5 * noise(200 * x, 60 * y, 200 * z) + 0.4 * fractal(20 * x, 20 * y, 20 * z, 3));
+          (0.5 + 0.6 * strand(x, y, z)) * (1 + 0.5 * finest(200 * x, 60 * y, 200 * z) + 0.4 * fractal(20 * x, 20 * y, 20 * z, 3));
         return { albedo: times([0.34, 0.25, 0.145], fibre), fuzz: 0.5, gloss: [[0.008, 12]] };
       },
     },
@@ -247,7 +247,7 @@ export function rope(thick: number): { relief: (x: number, y: number, z: number)
 export function polished(tone: Vec): Material {
   return {
     grainM: 0.0012,
-    relief: (x, y, z) => 0.00016 * fractal(36 * x, 36 * y, 36 * z, 3) + 0.00003 * noise(300 * x, 300 * y, 300 * z),
+    relief: (x, y, z) => 0.00016 * fractal(36 * x, 36 * y, 36 * z, 3) + 0.00003 * finest(300 * x, 300 * y, 300 * z),
     look([x, y, z]) {
       const worn = step(0.0, 0.4, fractal(14 * x, 14 * y, 14 * z, 5));
       const bright = 1 - 0.35 * worn - 0.15 * Math.abs(noise(120 * x, 120 * y, 120 * z));

@@ -1,4 +1,4 @@
-import { chance, fractal, noise } from '../noise.ts';
+import { chance, finest, fractal, noise } from '../noise.ts';
 import { times, type Vec } from '../vector.ts';
 import type { Material } from './material.ts';
 
@@ -24,7 +24,7 @@ export function tweed(dark: Vec, light: Vec, flecks: readonly Vec[], on: OnCloth
       const [phase] = weave(x, y, z);
       return (
         0.0007 * Math.sin(2 * Math.PI * phase) +
-        0.0008 * noise(300 * x, 300 * y, 300 * z) +
+        0.0008 * finest(300 * x, 300 * y, 300 * z) +
         0.0014 * noise(90 * x, 90 * y, 90 * z)
       );
     },
@@ -48,7 +48,7 @@ export function woven(tone: Vec, thread = 0.0016, shine = 0.006): Material {
       return (
         0.0004 * Math.sin((2 * Math.PI * u) / thread) * Math.sin((2 * Math.PI * v) / thread) +
         0.0012 * noise(110 * x, 110 * y, 110 * z) +
-        0.0006 * noise(330 * x, 330 * y, 330 * z)
+        0.0006 * finest(330 * x, 330 * y, 330 * z)
       );
     },
     look([x, y, z]) {
@@ -60,8 +60,8 @@ export function woven(tone: Vec, thread = 0.0016, shine = 0.006): Material {
         0.4 * fractal(14 * x, 14 * y, 14 * z, 5) +
         0.4 * thick +
         yarn +
-        0.3 * noise(500 * x, 500 * y, 500 * z) +
-        0.25 * noise(1100 * x, 1100 * y, 1100 * z);
+        0.3 * finest(500 * x, 500 * y, 500 * z) +
+        0.25 * finest(1100 * x, 1100 * y, 1100 * z);
       return { albedo: times(tone, worn), fuzz: 0.35, gloss: [[shine, 10]] };
     },
   };
@@ -71,9 +71,9 @@ export function woven(tone: Vec, thread = 0.0016, shine = 0.006): Material {
 export function wool(tone: Vec, second: Vec = tone): Material {
   return {
     grainM: 0.0008,
-    relief: (x, y, z) => 0.001 * noise(260 * x, 260 * y, 260 * z) + 0.0007 * noise(520 * x, 520 * y, 520 * z),
+    relief: (x, y, z) => 0.001 * finest(260 * x, 260 * y, 260 * z) + 0.0007 * finest(520 * x, 520 * y, 520 * z),
     look([x, y, z]) {
-      const fibre = 1 + 0.4 * noise(150 * x, 150 * y, 150 * z) + 0.35 * noise(420 * x, 420 * y, 420 * z);
+      const fibre = 1 + 0.4 * noise(150 * x, 150 * y, 150 * z) + 0.35 * finest(420 * x, 420 * y, 420 * z);
       const which = noise(40 * x, 40 * y, 40 * z) > 0.3 ? second : tone;
       return { albedo: times(which, fibre), wrap: [0.12, 0.1, 0.1], fuzz: 1.3, gloss: [[0.005, 8]] };
     },
@@ -86,7 +86,7 @@ export function leather(tone: Vec): Material {
     1 - Math.abs(noise(38 * x, 60 * y, 38 * z)) * 1.2 - 0.6 * Math.abs(noise(110 * x, 130 * y, 110 * z));
   return {
     grainM: 0.001,
-    relief: (x, y, z) => -0.0018 * crease(x, y, z) ** 3 + 0.0004 * noise(420 * x, 420 * y, 420 * z),
+    relief: (x, y, z) => -0.0018 * crease(x, y, z) ** 3 + 0.0004 * finest(420 * x, 420 * y, 420 * z),
     look([x, y, z]) {
       const rubbed = 1 + 0.6 * fractal(22 * x, 22 * y, 22 * z, 5) - 0.35 * Math.max(0, crease(x, y, z)) ** 4;
       return {

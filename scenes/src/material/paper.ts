@@ -1,4 +1,4 @@
-import { fractal, noise, step } from '../noise.ts';
+import { finest, fractal, step } from '../noise.ts';
 import type { Material } from './material.ts';
 
 /** Strokes of capital letters on a field 1 wide and 1.6 high: x0 y0 x1 y1 each. Ours. */
@@ -56,16 +56,16 @@ export function bill(
 ): Material {
   return {
     grainM: 0.0012,
-    relief: (x, y) => 0.0025 * (1 - 2 * Math.abs(fractal(7 * x, 9 * y, 3, 3))) + 0.0006 * noise(240 * x, 240 * y, 4),
+    relief: (x, y) => 0.0025 * (1 - 2 * Math.abs(fractal(7 * x, 9 * y, 3, 3))) + 0.0006 * finest(240 * x, 240 * y, 4),
     look([x, y]) {
       const paper =
         0.5 *
-        (1 + 0.18 * fractal(9 * x, 9 * y, 2, 5) + 0.1 * noise(500 * x, 500 * y, 3)) *
+        (1 + 0.18 * fractal(9 * x, 9 * y, 2, 5) + 0.1 * finest(500 * x, 500 * y, 3)) *
         (1 - 0.3 * step(0.1, 0.4, fractal(3 * x, 2 * y, 8, 4)));
       let ink = 0;
       for (const { text, x: left, y: foot, letterM } of lines) {
         const far = lettering(text, (x - left) / letterM, (y - foot) / letterM) * letterM;
-        ink = Math.max(ink, step(0.13 * letterM + 0.0006, 0.1 * letterM, far + 0.0009 * noise(300 * x, 300 * y, 1)));
+        ink = Math.max(ink, step(0.13 * letterM + 0.0006, 0.1 * letterM, far + 0.0009 * finest(300 * x, 300 * y, 1)));
       }
       const worn = 0.75 + 0.3 * fractal(120 * x, 120 * y, 6, 3);
       const band = y > half[1] * 0.55 || y < -half[1] * 0.78 ? 0.85 : 0;

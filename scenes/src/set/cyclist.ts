@@ -4,7 +4,7 @@ import { brick, brickWall, iron, setts, timber } from '../material/building.ts';
 import { woven } from '../material/cloth.ts';
 import { bill, lettering } from '../material/paper.ts';
 import type { Material } from '../material/material.ts';
-import { chance, fractal, noise, step } from '../noise.ts';
+import { chance, closeUp, fractal, noise, step } from '../noise.ts';
 import { board, cask, crate, wallLantern } from '../prop/props.ts';
 import { drum, egg } from '../solids.ts';
 import type { Thing } from '../trace/thing.ts';
@@ -52,7 +52,8 @@ export function cyclist(): Scene {
       beyond: ([, dy]) => (dy > 0 ? [0.012, 0.016, 0.026] : [0.02, 0.016, 0.012]),
     },
     camera: { across: 0.1, distance: 4.6, height: 1.35, middle: [0.1, 1.07, 0], width: 3.3 },
-    look: { x: 0.02, y: 1.66 },
+    look: { x: 0.14, y: 1.647 },
+    closeRound: { x: 0.02, y: 1.66 },
     backgroundTimes: 1.5,
     tone: 0.18,
     backgroundStops: 0,
@@ -125,7 +126,9 @@ function shop(): Thing[] {
       radius: 6,
       material: { look: ([x, y]) => {
         const tile = 1 - 0.5 * step(0.006, 0.002, Math.min(Math.abs(x / 0.12 - Math.round(x / 0.12)) * 0.12, Math.abs(y / 0.12 - Math.round(y / 0.12)) * 0.12));
-        const k = 0.42 * tile * (1 + 0.25 * fractal(3 * x, 3 * y, 2, 5));
+        // The glaze is crazed and specked.
+        const glaze = 1 + 0.2 * closeUp(600 * x, 600 * y, 3) + 0.14 * closeUp(170 * x, 170 * y, 6);
+        const k = 0.42 * tile * glaze * (1 + 0.25 * fractal(3 * x, 3 * y, 2, 5));
         return { albedo: [k, 0.94 * k, 0.8 * k], gloss: [[0.06, 60]] };
       } },
     },

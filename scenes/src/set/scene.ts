@@ -22,6 +22,8 @@ export interface Scene {
   camera: Camera;
   /** Where the picture is most telling, m in the plane of the subject. */
   look: { x: number; y: number };
+  /** Middle of the part that is computed finer, m; the most telling place where unset. */
+  closeRound?: { x: number; y: number };
   /** What is behind the subject, in its distance from the camera. */
   backgroundTimes: number;
   /** Reflectance of the subject it is composed for, and light of the background against it, stops. */

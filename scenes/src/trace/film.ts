@@ -65,4 +65,14 @@ export class Lens {
       Math.hypot(x - this.eye[0], y - this.eye[1], ahead),
     ];
   }
+
+  /** Whether a point falls on the picture, or no farther than `within` px beside it. */
+  sees(p: Vec, within: number): boolean {
+    const at = this.falls(p);
+    return (
+      at !== null &&
+      Math.abs(at[0] - this.#width / 2) <= this.#width / 2 + within &&
+      Math.abs(at[1] - this.#height / 2) <= this.#height / 2 + within
+    );
+  }
 }

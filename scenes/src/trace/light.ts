@@ -1,3 +1,4 @@
+import { fineness } from '../fineness.ts';
 import type { Surface } from '../material/material.ts';
 import { along, dot, mirrored, type Vec } from '../vector.ts';
 import { normalOf, outward, roughened, type Hit, type Stage } from './stage.ts';
@@ -61,7 +62,7 @@ function litUp(
   shade: Shade | null,
   depth: number,
 ): Vec {
-  const span = Math.max(0.0004, 0.00025 * t);
+  const span = Math.max(0.0004, 0.00025 * t) / fineness.times;
   const smoothOwn = normalOf(thing, own, span);
   const normalOwn = roughened(thing, smoothOwn, own);
   const surface = thing.material.look(own, normalOwn);

@@ -1,3 +1,4 @@
+import { fineness } from '../fineness.ts';
 import { directionOutOf, dot, outOf, ORIGIN, type Vec } from '../vector.ts';
 import type { Thing } from './thing.ts';
 import { BallTree } from './tree.ts';
@@ -231,8 +232,9 @@ export function normalOf({ solid }: Thing, [x, y, z]: Vec, span: number): Vec {
 
 /** A normal in own axes tipped by the slope of a relief. */
 export function roughened({ material }: Thing, normal: Vec, [x, y, z]: Vec): Vec {
-  const { relief, grainM = 0.0015 } = material;
+  const { relief } = material;
   if (!relief) return normal;
+  const grainM = (material.grainM ?? 0.0015) / fineness.times;
   const h = relief(x, y, z);
   const [a, b, c] = [
     (relief(x + grainM, y, z) - h) / grainM,

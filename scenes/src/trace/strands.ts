@@ -1,19 +1,36 @@
+import { fineness } from '../fineness.ts';
 import { chance, noise, numbers } from '../noise.ts';
-import { along, cross, directionOutOf, dot, minus, outOf, unit, ORIGIN, type Vec } from '../vector.ts';
+import { along, cross, directionOutOf, dot, minus, outOf, times, unit, ORIGIN, type Vec } from '../vector.ts';
 import type { Film, Lens } from './film.ts';
 import type { Lighting } from './light.ts';
 import { normalOf, Stage } from './stage.ts';
 import type { Coat, Thing } from './thing.ts';
 
 const PIECES = 7;
+/** Strands rooted so far outside the picture are drawn: they reach in. */
+const MARGIN_PX = 9;
 /** A strand lies before what is this much nearer, m: it may dip into the surface it grows from. */
 const SUNK = 0.012;
+
+/** The lens of the whole picture, by which strands are chosen, and that of the film they are drawn on: a part, finer, shows the same ones. */
+interface Lenses {
+  all: Lens;
+  lens: Lens;
+}
 
 /**
  * Grows the coat of a thing over the film: each strand rooted where a random line meets the surface (lines through a ball meet every
  * patch as often as it is large), bent by its curl and weight, and lit as a thin cylinder (Kajiya & Kay, SIGGRAPH 1989; from memory).
  */
-export function grow(film: Film, thing: Thing, coat: Coat, whole: Stage, lighting: Lighting, lens: Lens, seed: number): number {
+export function grow(
+  film: Film,
+  thing: Thing,
+  coat: Coat,
+  whole: Stage,
+  lighting: Lighting,
+  { all, lens }: Lenses,
+  seed: number,
+): number {
   const next = numbers(seed);
   const alone = new Stage([{ ...thing, pose: thing.pose }]);
   const { middle = ORIGIN, radius, pose } = thing;
@@ -33,9 +50,8 @@ export function grow(film: Film, thing: Thing, coat: Coat, whole: Stage, lightin
     const normal = normalOf(thing, hit.own, 0.002);
     const root = along(along(off, way, -radius), way, hit.t);
     if (dot(directionOutOf(pose, normal), unit(minus(lens.eye, root))) < -0.35) continue;
-    const fallen = lens.falls(root);
-    if (!fallen || fallen[0] < -9 || fallen[0] > film.width + 9 || fallen[1] < -9 || fallen[1] > film.height + 9) continue;
-    strands.push({ root, own: hit.own, normal, away: fallen[2] });
+    if (!all.sees(root, MARGIN_PX)) continue;
+    strands.push({ root, own: hit.own, normal, away: Math.hypot(...minus(root, lens.eye)) });
   }
   strands.sort((a, b) => b.away - a.away);
   for (const strand of strands) drawStrand(film, strand, thing, coat, whole, lighting, lens, next);
@@ -58,19 +74,22 @@ function drawStrand(
   lens: Lens,
   next: () => number,
 ): void {
+  // As many numbers for each, drawn or not.
+  const wild: Vec = [next() - 0.5, next() - 0.5, next() - 0.5];
+  const length = coat.length(own) * (0.65 + 0.6 * next());
+  const phase = 50 * next();
+  const tint = next();
+  if (!lens.sees(root, MARGIN_PX + 1.2 * length * lens.scale)) return;
   const n = directionOutOf(pose, normal);
   let lie = unit(coat.lie(own, normal));
   if (coat.tuft > 0) {
     const [a, b, c] = own.map((v) => Math.round(v / coat.tuft)) as [number, number, number];
     lie = unit(along(lie, [chance(a, b, c) - 0.5, chance(b, c, a) - 0.5, chance(c, a, b) - 0.5], 0.7));
   }
-  const wild: Vec = [next() - 0.5, next() - 0.5, next() - 0.5];
   let way = directionOutOf(pose, unit(along(lie, wild, 1.6 * coat.wild)));
   // Never into the surface.
   const into = dot(way, n);
   if (into < 0.08) way = unit(along(way, n, 0.08 - into));
-  const length = coat.length(own) * (0.65 + 0.6 * next());
-  const phase = 50 * next();
   const points: Vec[] = [root];
   for (let i = 0; i < PIECES; i++) {
     const p = points[i]!;
@@ -82,7 +101,15 @@ function drawStrand(
       way[2] + (2 * coat.curl * noise(f * p[0], f * p[1], phase + 20)) / PIECES,
     ]);
   }
-  const tone = coat.colour(own, next());
+  // What is one strand in a scene's whole picture is a lock of thinner hairs in a finer one, which part towards their ends.
+  const hairs = Math.max(1, Math.round(fineness.times));
+  const key = Math.floor(tint * 1e6);
+  const beside = (at: Vec, piece: number, hair: number): Vec => {
+    if (hairs === 1) return at;
+    const spread = coat.thick * (0.8 + (1.6 * piece) / PIECES);
+    return along(at, [chance(key, hair, 1) - 0.5, chance(key, hair, 2) - 0.5, chance(key, hair, 3) - 0.5], spread);
+  };
+  const tone = coat.colour(own, tint);
   const lit = lightOn(along(root, n, 0.4 * length + 0.003), n, whole, lighting);
   const around = lighting.ambient(n);
   const look = unit(minus(root, lens.eye));
@@ -101,7 +128,12 @@ function drawStrand(
       for (let c = 0; c < 3; c++) colour[c]! += light[c]! * shade * (0.8 * tone[c]! * sine + shine);
     }
     for (let c = 0; c < 3; c++) colour[c]! += around[c]! * tone[c]! * shade;
-    drawLine(film, lens, p, q, coat.thick * (1 - 0.5 * share), share > 0.75 ? (1 - share) * 4 : 1, colour);
+    const thick = (coat.thick * (1 - 0.5 * share)) / hairs;
+    const opacity = share > 0.75 ? (1 - share) * 4 : 1;
+    for (let hair = 0; hair < hairs; hair++) {
+      const [from, to] = [beside(p, i, hair), beside(q, i + 1, hair)];
+      drawLine(film, lens, from, to, thick, opacity, hairs === 1 ? colour : times(colour, 0.7 + 0.6 * chance(key, hair, 5)));
+    }
   }
 }
 

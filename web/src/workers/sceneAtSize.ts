@@ -1,6 +1,7 @@
 import {
   fillBehind,
   fullFrameEquivalentMm,
+  isEnlarged,
   layerOfBytes,
   magnification,
   naturalAtSize,
@@ -8,14 +9,13 @@ import {
   planesOfBytes,
   COLOURS,
   type FrameScene,
-  type NaturalScene,
   type Situation,
 } from '@hushto/core';
 import type { FrameJob } from './frameProtocol.ts';
 import { FIELD, type DrawnScene, type Pen } from './scenes/drawing.ts';
 import { SCENES } from './scenes/index.ts';
 import { sceneFor } from './scenes/names.ts';
-import { natural } from './scenes/natural.ts';
+import { close, natural } from './scenes/natural.ts';
 
 /** Lamps drawn as white are so many times as bright as a white wall. Ours. */
 const LAMP_GAIN = 14;
@@ -60,7 +60,7 @@ export async function sceneAtSize(situation: Situation, job: FrameJob, photos: O
   if (subject.kind === 'photo')
     return { scene: photoScene(situation, job, photos.get(subject.id), job.spot ?? middle, size), look: middle };
   const scene = SCENES[subject.name ?? sceneFor(job.brief)];
-  if ('folder' in scene) return naturalScene(situation, await natural(scene.folder), job.spot, size);
+  if ('folder' in scene) return naturalScene(situation, scene.folder, job.spot, size);
   const placing = placed(situation, scene, pictureWidth, pictureHeight);
   // The window of the detail lies round where one looks first.
   const look = {
@@ -134,31 +134,29 @@ function placed({ brief, picture }: Situation, scene: DrawnScene, pictureWidth: 
 const brighter = (stops: number): number => 2 ** Math.min(4, Math.max(-4, stops));
 
 /** A computed scene as it was framed: whole, or the part of it that is most telling. */
-function naturalScene({ brief }: Situation, natural: NaturalScene, spot: Spot | undefined, size: Size): PlacedScene {
+async function naturalScene({ brief }: Situation, folder: string, spot: Spot | undefined, size: Size): Promise<PlacedScene> {
   const { width, height, pictureWidth, pictureHeight, mmPerPx } = size;
+  const scene = await natural(folder);
   // It fills the picture; pictures of another shape show less of its sides.
-  const perPx = Math.min(natural.width / pictureWidth, natural.height / pictureHeight);
-  const [left, top] = [(natural.width - pictureWidth * perPx) / 2, (natural.height - pictureHeight * perPx) / 2];
+  const perPx = Math.min(scene.width / pictureWidth, scene.height / pictureHeight);
+  const [left, top] = [(scene.width - pictureWidth * perPx) / 2, (scene.height - pictureHeight * perPx) / 2];
   const look = {
-    x: (natural.look.x - left) / (pictureWidth * perPx),
-    y: (natural.look.y - top) / (pictureHeight * perPx),
+    x: (scene.look.x - left) / (pictureWidth * perPx),
+    y: (scene.look.y - top) / (pictureHeight * perPx),
   };
   const begins = windowRound(spot ?? look, size);
-  const scene = naturalAtSize(
-    natural,
-    {
-      across: { from: left + begins.left * perPx, length: width * perPx },
-      down: { from: top + begins.top * perPx, length: height * perPx },
-      width,
-      height,
-      mmPerPx,
-    },
-    {
-      still: brighter(brief.light.background.stops - natural.backgroundStops),
-      subject: brighter(Math.log2(brief.subject.tone / natural.tone)),
-    },
-  );
-  return { scene, look };
+  const window = {
+    across: { from: left + begins.left * perPx, length: width * perPx },
+    down: { from: top + begins.top * perPx, length: height * perPx },
+    width,
+    height,
+    mmPerPx,
+  };
+  const brighterBy = {
+    still: brighter(brief.light.background.stops - scene.backgroundStops),
+    subject: brighter(Math.log2(brief.subject.tone / scene.tone)),
+  };
+  return { scene: naturalAtSize(scene, window, brighterBy, isEnlarged(window) ? await close(folder) : null), look };
 }
 
 interface Size {

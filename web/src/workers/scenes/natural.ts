@@ -1,25 +1,34 @@
 import { openScene, type NaturalScene, type PixelBytes } from '@hushto/core';
 
-/** The file of every scene by its path: an address only, loaded when the scene is first shown. */
-const FILES = import.meta.glob<string>('./natural/*.scene', { eager: true, query: '?url&no-inline', import: 'default' });
+/** The file of every scene by its path, and of the part of it that is drawn finer: addresses only, loaded when first shown. */
+const FILES = import.meta.glob<string>(['./natural/*.scene', './close/*.scene'], {
+  eager: true,
+  query: '?url&no-inline',
+  import: 'default',
+});
 
 const loaded = new Map<string, Promise<NaturalScene>>();
-const MOST_LOADED = 3;
+const MOST_LOADED = 4;
 
-/** The files of a scene, fetched once. @param name of its folder @throws where they cannot be had: asked again the next time */
-export function natural(name: string): Promise<NaturalScene> {
-  let known = loaded.get(name);
+/** A scene, fetched once. @param name of its folder @throws where it cannot be had: asked again the next time */
+export const natural = (name: string): Promise<NaturalScene> => kept(`./natural/${name}.scene`);
+
+/** The part of a scene round its most telling place, finer; null where it cannot be had: the scene is shown enlarged. */
+export const close = (name: string): Promise<NaturalScene | null> => kept(`./close/${name}.scene`).catch(() => null);
+
+function kept(path: string): Promise<NaturalScene> {
+  let known = loaded.get(path);
   if (!known) {
     if (loaded.size >= MOST_LOADED) loaded.delete(loaded.keys().next().value!);
-    known = load(name);
-    loaded.set(name, known);
-    known.catch(() => loaded.delete(name));
+    known = load(path);
+    loaded.set(path, known);
+    known.catch(() => loaded.delete(path));
   }
   return known;
 }
 
-async function load(name: string): Promise<NaturalScene> {
-  const answer = await fetch(FILES[`./natural/${name}.scene`]!);
+async function load(path: string): Promise<NaturalScene> {
+  const answer = await fetch(FILES[path]!);
   if (!answer.ok) throw new Error('the picture of this scene could not be loaded');
   return openScene(new Uint8Array(await answer.arrayBuffer()), pixelsOf);
 }
