@@ -120,8 +120,7 @@ export function naturalAtSize(
   const shown = atSize(scene, window, brighter);
   if (!close || !isEnlarged(window)) return shown;
   const { shows } = close;
-  if (shows?.width === undefined || close.parts.length !== scene.parts.length)
-    throw new RangeError('a close picture is of another scene');
+  if (!shows || close.parts.length !== scene.parts.length) throw new RangeError('a close picture is of another scene');
   const finer = close.width / shows.width;
   const onClose = ({ from, length }: Span, begins: number): Span => ({ from: (from - begins) * finer, length: length * finer });
   const own = { ...window, across: onClose(window.across, shows.left), down: onClose(window.down, shows.top) };
