@@ -35,6 +35,17 @@ describe('the close part of a scene', () => {
   }
 });
 
+describe('a place of the subject’s plane', () => {
+  const camera = { middle: [0.5, 1, 0], width: 2 } as const;
+
+  it('lies where its metres are, from the left and from the top, whatever the size of the picture', () => {
+    // Three to two: 2 m wide is 1.333 m high.
+    expect(placeOf({ x: 0.5, y: 1 }, camera, 1200)).to.deep.equal({ x: 600, y: 400 });
+    expect(placeOf({ x: -0.5, y: 1 + 2 / 3 }, camera, 1200)).to.deep.equal({ x: 0, y: 0 });
+    expect(placeOf({ x: 1, y: 0.5 }, camera, 600)).to.deep.equal({ x: 450, y: 350 });
+  });
+});
+
 describe('what a lens sees', () => {
   const lens = new Lens({ across: 0, height: 0, distance: 2, middle: [0, 0, 0], width: 1 }, 300, 200);
 

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { naturalAtSize } from './naturalAtSize.ts';
+import { isEnlarged, naturalAtSize } from './naturalAtSize.ts';
 import type { NaturalScene, PixelBytes } from './openScene.ts';
 import { linearOfCode } from './stopCodes.ts';
 
@@ -140,6 +140,13 @@ describe('a natural scene at the size it is shown', () => {
       for (const at of [middle - 58, middle - 62]) expect(layer.cover[at]).equal(at > middle - 60 ? 1 : 0);
       for (let at = 0; at < layer.cover.length; at++) expect(layer.cover[at]).closeTo(before.cover[at]!, 0.4, `at ${at}`);
       expect(layer.depth).to.deep.equal(before.depth);
+    });
+
+    it('is worth fetching for windows that enlarge the scene by more than a tenth, and for no others', () => {
+      const shown = (width: number) => isEnlarged({ across: { from: 0, length: 1000 }, width });
+      // A picture seen 2048 px wide, on a 4K screen, pixel by pixel of 24 MP: 1, 1.6 and 3 of its pixels for one of the scene's.
+      expect([500, 1000, 1099].map(shown)).to.deep.equal([false, false, false]);
+      expect([1101, 1600, 3000].map(shown)).to.deep.equal([true, true, true]);
     });
 
     it('is left alone where the window has no more pixels than the scene, or lies elsewhere', () => {
