@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: Kit', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { enter, plan, says, page, named, hand, library } = house;
-  const { said, type, once, shut } = roomOfPlan(house);
+  const { said, type, once, shut } = inARoom(house);
 
   it('finds the fewest lenses for an evening, and says what leaving one costs', async () => {
     await enter('/kit/carry');
@@ -40,7 +40,7 @@ describe('the house: Kit', function () {
 
   it('says of two bodies which is ahead at the brief, by how much light, and what that costs', async () => {
     await enter('/kit/figures');
-    const { pick } = roomOfPlan(house);
+    const { pick } = inARoom(house);
     await pick(/against$/, /^Full frame 24 MP/);
     await type('Price of APS-C 24 MP', '900');
     await type('Price of Full frame 24 MP', '1600');

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: Light', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { enter, page, named, hand, server, library } = house;
-  const { said, type, once, shut } = roomOfPlan(house);
+  const { said, type, once, shut } = inARoom(house);
   const found = () => said('status', 'The light found');
   const placeOf = async () =>
     ((await server().send('GET', '/api/places')).body as { document: { readings: { ev100: number }[] } }[])[0]!.document;
@@ -43,6 +43,8 @@ describe('the house: Light', function () {
 
   it('refuses what is no reading, at its field', async () => {
     await enter('/light');
+    await once(() => named('textbox', 'Shutter'));
+    expect(said('tabpanel', /./)).not.to.match(/such as/i);
     await type('Shutter', 'a while');
     await once(() => expect(said('tabpanel', /./)).to.match(/such as/i));
     await type('Shutter', '1/60');

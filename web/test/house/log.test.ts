@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 interface Page {
   total: number;
@@ -11,7 +11,7 @@ describe('the house: Log', function () {
   this.timeout(20_000);
   const house = aHouse({ frames: true });
   const { enter, says, named, hand, server } = house;
-  const { said, once, pick, shut, type } = roomOfPlan(house);
+  const { said, once, pick, shut, type } = inARoom(house);
   const asked = async (query: string): Promise<Page> => (await server().send('GET', `/api/log/frames${query}`)).body as Page;
   const verdicts = async (count: number) => (await asked(`?limit=${count}`)).frames.map(({ verdict }) => verdict);
 
@@ -50,7 +50,7 @@ describe('the house: what the log says', function () {
   this.timeout(20_000);
   const house = aHouse({ frames: true });
   const { enter, says, page, named, hand, server, briefs, library } = house;
-  const { said, once, pick } = roomOfPlan(house);
+  const { said, once, pick } = inARoom(house);
 
   it('says what the frames teach, and lets a plan take it over and give it back', async () => {
     await enter('/log/says');

@@ -1,13 +1,13 @@
 import { expect } from 'chai';
 import { EARLIER_ADDRESSES } from '../../src/components/rooms.ts';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: from room to room', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { enter, plan, says, page, named, hand, library } = house;
-  const { once, press, type, shut, token, title } = roomOfPlan(house);
+  const { once, press, type, shut, token, title } = inARoom(house);
   const goTo = async (name: string): Promise<void> =>
     hand().click(library().within(named('navigation', 'Main')).getByRole('link', { name }));
 

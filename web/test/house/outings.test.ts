@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: Outings', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { enter, page, named, hand, server } = house;
-  const { said, type, once, shut } = roomOfPlan(house);
+  const { said, type, once, shut } = inARoom(house);
   const sheet = async (): Promise<{ document: { segments: { title: string; minutes: number }[] } }> =>
     ((await server().send('GET', '/api/run-sheets')).body as Awaited<ReturnType<typeof sheet>>[])[0]!;
   const starts = (): string[] =>
@@ -58,7 +58,7 @@ describe('the house: nothing in it yet', function () {
   this.timeout(20_000);
   const house = aHouse({ demo: false });
   const { enter, page, named, hand, server } = house;
-  const { once, pick, title, token } = roomOfPlan(house);
+  const { once, pick, title, token } = inARoom(house);
 
   it('shows situations with their answers, makes them one’s own by three questions, and opens one by one press', async () => {
     await enter('/plan');

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: Plan', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { plan, page, named, hand, briefs, says } = house;
-  const { token, press, value, cell, said, whySays, title, openList, type, shut, once, dialog, pick } = roomOfPlan(house);
+  const { token, press, value, cell, said, whySays, title, openList, type, shut, once, dialog, pick } = inARoom(house);
   const button = (name: string | RegExp) => page().getByRole('button', { name });
   /** Where wide and narrow windows have one each. */
   const first = (name: string) => page().getAllByRole('button', { name })[0]!;
@@ -54,9 +54,12 @@ describe('the house: Plan', function () {
       // A second and a half goes by.
       const clock = performance.now.bind(performance);
       performance.now = () => clock() + 1500;
-      (await once(() => button(/at the end: tap/))).focus();
-      await hand().keyboard('{Enter}');
-      performance.now = clock;
+      try {
+        (await once(() => button(/at the end: tap/))).focus();
+        await hand().keyboard('{Enter}');
+      } finally {
+        performance.now = clock;
+      }
       await once(() => expect(said('dialog', /./)).to.match(/m\/s, give or take/));
       await once(async () => expect((await documentOf('Ferry Steps')).subject.speedFrom?.by).to.equal('stopwatch'));
       expect((await documentOf('Ferry Steps')).subject.distanceFrom?.by).to.equal('framing');

@@ -1,13 +1,13 @@
 import { planBrief } from '@hushto/core';
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: Pocket and the card', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { enter, says, page, named, hand, server, briefs, library } = house;
-  const { said, once } = roomOfPlan(house);
+  const { said, once } = inARoom(house);
   const briefOf = async (title: string) => (await briefs()).find(({ document }) => document.title.includes(title))!;
   const open = async (title: string): Promise<void> => enter(`/pocket/${(await briefOf(title)).id}`);
   const tally = (): string[] =>

@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import type { AHouse } from './aHouse.ts';
 
-/** What one finds in the room of Plan, by role and name. */
-export function roomOfPlan({ page, named, hand, library }: AHouse) {
+/** What one finds and does in a room, by role and name; tokens, cells and the list of briefs are those of Plan. */
+export function inARoom({ page, named, hand, library }: AHouse) {
   const plain = (text: string | null): string => (text ?? '').replace(/[\u00a0\u202f]/g, ' ').trim();
   const sentence = () => library().within(named('region', 'Brief'));
   const cell = (name: string): HTMLElement => named('group', name);

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { anyBrief } from '../../../core/test/briefs.ts';
 import { rungsRound } from '../../src/domain/ladder.ts';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 /** Text that a fact left out, or a figure that is none, would leave on the page. */
 const NO_WORDS = /.{0,40}(?:NaN|Infinity|undefined|null|\[object|−0(?![.\d+])| [,;]).{0,20}/g;
@@ -14,7 +14,7 @@ describe('the house: every room', function () {
   this.timeout(20_000);
   const house = aHouse({ frames: true });
   const { enter, says, page } = house;
-  const { once } = roomOfPlan(house);
+  const { once } = inARoom(house);
 
   /** What each room says first, of Port Alder. */
   const ROOMS: readonly (readonly [at: string, says: RegExp])[] = [
@@ -62,7 +62,7 @@ describe('the house: Plan, of any brief', function () {
   // Nobody's tests are there: hands are those of the brief.
   const house = aHouse({ demo: false });
   const { enter, says, page, library } = house;
-  const { value, cell } = roomOfPlan(house);
+  const { value, cell } = inARoom(house);
 
   it('says what its plan says', async () => {
     let impossible = 0;

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import { aHouse } from './aHouse.ts';
-import { roomOfPlan } from './room.ts';
+import { inARoom } from './room.ts';
 
 describe('the house: You', function () {
   this.timeout(20_000);
   const house = aHouse();
   const { enter, plan, says, page, named, hand, library, briefs } = house;
-  const { said, once, pick } = roomOfPlan(house);
+  const { said, once, pick } = inARoom(house);
 
   it('compares two holds, and shows rates with their intervals', async () => {
     await enter('/you/steadiness');
