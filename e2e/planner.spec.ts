@@ -112,26 +112,36 @@ describe('the frame', () => {
     expect(complaints).to.deep.equal([]);
   });
 
-  it('has at 100 % what a sensor would see round the most telling place, from a file fetched for that alone', async () => {
+  it('has at 100 % what a sensor would see round the most telling place, from a file fetched for that alone, and shows the scene enlarged until it comes', async () => {
     // What is drawn finer, and the same scene where that file cannot be had: shown all the same, enlarged.
     const found: string[] = [];
     for (const closeComes of [true, false]) {
       const { page } = await app.open({ at: '/data', draws: true });
       const fetched: string[] = [];
-      await page.context().route(/\.scene$/, (route) => {
+      let letIn = (): void => {};
+      const held = new Promise<void>((resolve) => (letIn = resolve));
+      await page.context().route(/\.scene$/, async (route) => {
         fetched.push(route.request().url());
-        return closeComes || fetched.length === 1 ? route.continue() : route.abort();
+        if (fetched.length === 1) return route.continue();
+        await held;
+        return closeComes ? route.continue() : route.abort();
       });
       await page.goto(app.base);
       await fine(page);
       await fineFrame(page, /^Close look, at 2048 wide/).waitFor();
       expect(fetched, 'the first picture needs the scene alone').to.have.length(1);
+      const seen = await page.getByRole('img', { name: /^Close look/ }).evaluate(pixelsOf);
       await page.getByRole('radio', { name: '100 %' }).click();
+      // Until it comes the scene is shown enlarged, and nothing else waits for it.
+      const enlarged = page.getByRole('img', { name: /^Close look, every pixel/ });
+      await eventually(async () => fetched.length > 1 && (await enlarged.evaluate(pixelsOf)) !== seen);
+      const soon = await enlarged.evaluate(pixelsOf);
+      expect(await fineFrame(page, /^Close look, every pixel/).count()).to.equal(0);
+      letIn();
       const close = fineFrame(page, /^Close look, every pixel/);
       await close.waitFor();
-      await eventually(async () => fetched.length > 1);
-      await settled(() => roughness(close));
       found.push(await close.evaluate(pixelsOf));
+      expect(found.at(-1) !== soon, 'drawn finer').to.equal(closeComes);
     }
     // Hands, smear and grain are the same in both: what differs is what the scene has.
     const [finer, enlarged] = found;

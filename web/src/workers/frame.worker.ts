@@ -7,13 +7,16 @@ import {
   shootBurst,
   Situation,
   type FrameOptics,
+  type NaturalScene,
   type ShotBurst,
 } from '@hushto/core';
 import { FRAME_SLOTS, type DrawnFrame, type FailedFrame, type FrameJob, type FrameSlot, type ToWorker } from './frameProtocol.ts';
 import { sceneAtSize, sceneKey, type OwnPhotos } from './sceneAtSize.ts';
 
 /** Draws frames off the page's thread: a coarse one first where it would take long, and never one that is no longer wanted. */
-const wanted = new Map<FrameSlot, Pick<Wanted, 'ticket' | 'job'>>();
+const wanted = new Map<FrameSlot, Omit<Wanted, 'slot'>>();
+/** Frames shown enlarged until the close part of their scene comes. */
+const waiting = new Map<FrameSlot, number>();
 const photos: OwnPhotos = new Map();
 const MOST_PHOTOS = 4;
 let working = false;
@@ -38,11 +41,17 @@ onmessage = ({ data }: MessageEvent<ToWorker>) => {
     if (photo) photo.mask = data.bitmap;
   } else if (data.type === 'forget') {
     wanted.delete(data.slot);
+    waiting.delete(data.slot);
   } else {
-    wanted.set(data.slot, data);
-    if (!working) void work();
+    waiting.delete(data.slot);
+    want(data);
   }
 };
+
+function want({ slot, ...next }: Wanted): void {
+  wanted.set(slot, next);
+  if (!working) void work();
+}
 
 async function work(): Promise<void> {
   working = true;
@@ -58,26 +67,31 @@ async function work(): Promise<void> {
   working = false;
 }
 
-async function draw({ slot, ticket, job }: Wanted): Promise<void> {
+async function draw({ slot, ticket, job, finer }: Wanted): Promise<void> {
   const current = (): boolean => !wanted.has(slot);
   const taken = rendering(job);
   if (slot === 'burst') {
     for (let frame = 0; frame < taken.shot.drifts.length && current(); frame++) {
-      await send(slot, ticket, taken, frame, SMALL, false);
+      send(slot, ticket, taken, frame, await rendererFor(taken, SMALL), false);
       await letMessagesIn();
     }
     return;
   }
   const coarse = Math.min(1, Math.sqrt(COARSE_PX / (job.width * job.height)));
-  if (job.quick || lastTookMs > SOON_MS) {
-    await send(slot, ticket, taken, taken.frame, coarse, true);
+  if (job.quick || (lastTookMs > SOON_MS && finer === undefined)) {
+    send(slot, ticket, taken, taken.frame, await rendererFor(taken, coarse), true);
     if (job.quick) return;
     await letMessagesIn();
     if (!current()) return;
   }
   const start = performance.now();
-  await send(slot, ticket, taken, taken.frame, 1, false);
+  const shown = await rendererFor(taken, 1, finer);
+  send(slot, ticket, taken, taken.frame, shown, shown.comes !== undefined);
   lastTookMs = performance.now() - start;
+  if (shown.comes) {
+    waiting.set(slot, ticket);
+    void shown.comes.then((close) => waiting.get(slot) === ticket && want({ slot, ticket, job, finer: close }));
+  }
   // What follows a drag finds its scene made already.
   if (slot === 'now' && wanted.size === 0) await rendererFor(taken, coarse);
 }
@@ -86,6 +100,8 @@ interface Wanted {
   slot: FrameSlot;
   ticket: number;
   job: FrameJob;
+  /** The close part of its scene, once it was waited for; null where it cannot be had. */
+  finer?: NaturalScene | null;
 }
 
 function takeNext(): Wanted | null {
@@ -124,32 +140,34 @@ const MOST_SCENES = 12;
 interface ShownScene {
   renderer: FrameRenderer;
   look: DrawnFrame['look'];
+  /** Its close part, while that is on its way. */
+  comes?: Promise<NaturalScene | null> | undefined;
 }
 
-async function rendererFor({ job, situation }: Rendering, share: number): Promise<ShownScene> {
+async function rendererFor({ job, situation }: Rendering, share: number, finer?: NaturalScene | null): Promise<ShownScene> {
   const key = sceneKey(job, share);
   let known = scenes.get(key);
   if (known === undefined) {
-    const { scene, look } = await sceneAtSize(situation, job, photos, share);
-    known = { renderer: new FrameRenderer(scene), look };
+    const { scene, look, comes } = await sceneAtSize(situation, job, photos, share, finer);
+    known = { renderer: new FrameRenderer(scene), look, comes };
+    if (comes) return known;
     if (scenes.size >= MOST_SCENES) scenes.delete(scenes.keys().next().value!);
     scenes.set(key, known);
   }
   return known;
 }
 
-async function send(
+function send(
   slot: FrameSlot,
   ticket: number,
   taken: Rendering,
   frame: number,
-  share: number,
+  { renderer, look }: ShownScene,
   coarse: boolean,
-): Promise<void> {
+): void {
   const { optics, job, shot } = taken;
   // Every frame has noise of its own, and the same again when it is drawn again.
   const uniform = seededRandom(job.seed * 1009 + frame);
-  const { renderer, look } = await rendererFor(taken, share);
   const start = performance.now();
   const planes = renderer.render(optics, {
     drift: shot.drifts[frame]!,

@@ -9,13 +9,14 @@ import {
   planesOfBytes,
   COLOURS,
   type FrameScene,
+  type NaturalScene,
   type Situation,
 } from '@hushto/core';
 import type { FrameJob } from './frameProtocol.ts';
 import { FIELD, type DrawnScene, type Pen } from './scenes/drawing.ts';
 import { SCENES } from './scenes/index.ts';
 import { sceneFor } from './scenes/names.ts';
-import { close, natural } from './scenes/natural.ts';
+import { close, closeIfHere, natural } from './scenes/natural.ts';
 
 /** Lamps drawn as white are so many times as bright as a white wall. Ours. */
 const LAMP_GAIN = 14;
@@ -44,8 +45,15 @@ interface Placing {
 /**
  * The scene of a job as core renders it, at the brief's own geometry: the subject as large as lens and distance make it.
  * @param share 1 for full size, less for a coarse picture
+ * @param finer the scene's close part, null where it cannot be had; looked for where unset, and then it may be said to come
  */
-export async function sceneAtSize(situation: Situation, job: FrameJob, photos: OwnPhotos, share: number): Promise<PlacedScene> {
+export async function sceneAtSize(
+  situation: Situation,
+  job: FrameJob,
+  photos: OwnPhotos,
+  share: number,
+  finer?: NaturalScene | null,
+): Promise<PlacedScene> {
   const { picture } = situation;
   const width = Math.max(8, Math.round(job.width * share));
   const height = Math.max(8, Math.round(job.height * share));
@@ -60,7 +68,7 @@ export async function sceneAtSize(situation: Situation, job: FrameJob, photos: O
   if (subject.kind === 'photo')
     return { scene: photoScene(situation, job, photos.get(subject.id), job.spot ?? middle, size), look: middle };
   const scene = SCENES[subject.name ?? sceneFor(job.brief)];
-  if ('folder' in scene) return naturalScene(situation, scene.folder, job.spot, size);
+  if ('folder' in scene) return naturalScene(situation, scene.folder, job.spot, size, finer);
   const placing = placed(situation, scene, pictureWidth, pictureHeight);
   // The window of the detail lies round where one looks first.
   const look = {
@@ -102,6 +110,8 @@ export async function sceneAtSize(situation: Situation, job: FrameJob, photos: O
 interface PlacedScene {
   scene: FrameScene;
   look: Spot;
+  /** Its close part, where that is wanted and on its way: until then the scene is shown enlarged. */
+  comes?: Promise<NaturalScene | null>;
 }
 type Spot = NonNullable<FrameJob['spot']>;
 
@@ -134,7 +144,13 @@ function placed({ brief, picture }: Situation, scene: DrawnScene, pictureWidth: 
 const brighter = (stops: number): number => 2 ** Math.min(4, Math.max(-4, stops));
 
 /** A computed scene as it was framed: whole, or the part of it that is most telling. */
-async function naturalScene({ brief }: Situation, folder: string, spot: Spot | undefined, size: Size): Promise<PlacedScene> {
+async function naturalScene(
+  { brief }: Situation,
+  folder: string,
+  spot: Spot | undefined,
+  size: Size,
+  finer: NaturalScene | null | undefined,
+): Promise<PlacedScene> {
   const { width, height, pictureWidth, pictureHeight, mmPerPx } = size;
   const scene = await natural(folder);
   // It fills the picture; pictures of another shape show less of its sides.
@@ -156,7 +172,10 @@ async function naturalScene({ brief }: Situation, folder: string, spot: Spot | u
     still: brighter(brief.light.background.stops - scene.backgroundStops),
     subject: brighter(Math.log2(brief.subject.tone / scene.tone)),
   };
-  return { scene: naturalAtSize(scene, window, brighterBy, isEnlarged(window) ? await close(folder) : null), look };
+  if (!isEnlarged(window)) return { scene: naturalAtSize(scene, window, brighterBy, null), look };
+  const found = finer === undefined ? closeIfHere(folder) : finer;
+  const shown = { scene: naturalAtSize(scene, window, brighterBy, found), look };
+  return found || finer === null ? shown : { ...shown, comes: close(folder) };
 }
 
 interface Size {

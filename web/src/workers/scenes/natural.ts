@@ -8,21 +8,35 @@ const FILES = import.meta.glob<string>(['./natural/*.scene', './close/*.scene'],
 });
 
 const loaded = new Map<string, Promise<NaturalScene>>();
+/** Those that have come. */
+const here = new Map<string, NaturalScene>();
 const MOST_LOADED = 4;
 
 /** A scene, fetched once. @param name of its folder @throws where it cannot be had: asked again the next time */
 export const natural = (name: string): Promise<NaturalScene> => kept(`./natural/${name}.scene`);
 
 /** The part of a scene round its most telling place, finer; null where it cannot be had: the scene is shown enlarged. */
-export const close = (name: string): Promise<NaturalScene | null> => kept(`./close/${name}.scene`).catch(() => null);
+export const close = (name: string): Promise<NaturalScene | null> => kept(closePath(name)).catch(() => null);
+
+/** The same where it has come already. */
+export const closeIfHere = (name: string): NaturalScene | null => here.get(closePath(name)) ?? null;
+
+const closePath = (name: string): string => `./close/${name}.scene`;
 
 function kept(path: string): Promise<NaturalScene> {
   let known = loaded.get(path);
   if (!known) {
-    if (loaded.size >= MOST_LOADED) loaded.delete(loaded.keys().next().value!);
+    if (loaded.size >= MOST_LOADED) {
+      const [oldest] = loaded.keys();
+      loaded.delete(oldest!);
+      here.delete(oldest!);
+    }
     known = load(path);
     loaded.set(path, known);
-    known.catch(() => loaded.delete(path));
+    known.then(
+      (scene) => loaded.has(path) && here.set(path, scene),
+      () => loaded.delete(path),
+    );
   }
   return known;
 }
