@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import type { Softness } from '@hushto/core';
 import { expect } from 'chai';
+import { onCores } from '../../test/cores.ts';
 import { keptFolder, type Folder } from '../sync/keptFolder.ts';
 import type { LogFileAsked, LogFileFound } from '../workers/logProtocol.ts';
 import type * as Import from './logImport.ts';
@@ -83,6 +84,7 @@ describe('taking files into the log', () => {
   let log: typeof Import;
   const now = () => log.useImport.getState();
 
+  onCores(2);
   before(async () => {
     log = await import('./logImport.ts');
   });

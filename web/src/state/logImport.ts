@@ -1,9 +1,10 @@
 import type { NewFrame } from '@hushto/contract';
+import pMap from 'p-map';
 import { create } from 'zustand';
 import type { Undigested } from '../domain/logExchange.ts';
 import { logApi } from '../api/log.ts';
 import { filesIn, keptFolder, mayRead, type Folder } from '../sync/keptFolder.ts';
-import { askHeaders, askLogFile } from '../workers/logFiles.ts';
+import { askHeaders, askLogFile, readersAtOnce } from '../workers/logFiles.ts';
 import { loadLog, previewCame } from './log.ts';
 
 /** Frames sent together, at least. */
@@ -264,7 +265,7 @@ const findCauses = (taken: Taken, signal: AbortSignal): Promise<void> =>
     signal,
   );
 
-/** Goes through what was taken in, one after the other, until it is stopped. What is found of one is kept while the next is looked at. */
+/** Goes through what was taken in, some at once, until it is stopped. What is found of one is kept while others are looked at. */
 async function each<Found>(
   doing: ImportState['doing'],
   taken: Taken,
@@ -273,17 +274,14 @@ async function each<Found>(
   signal: AbortSignal,
 ): Promise<void> {
   useImport.setState({ doing, done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
-  let keeping = Promise.resolve();
-  for (const [i, { id, file }] of taken.entries()) {
-    if (signal.aborted) break;
-    const found = await find(file);
-    await keeping;
-    keeping = keep(id, found);
-    // It is waited for before the next, and says there what is wrong.
-    keeping.catch(() => undefined);
-    useImport.setState({ done: i + 1, nowMs: Date.now() });
-  }
-  await keeping;
+  await pMap(
+    taken,
+    async ({ id, file }) => {
+      await keep(id, await find(file));
+      useImport.setState(({ done }) => ({ done: done + 1, nowMs: Date.now() }));
+    },
+    { concurrency: readersAtOnce() + 1, signal },
+  );
 }
 
 async function regroup(): Promise<void> {

@@ -1,10 +1,18 @@
+import pLimit, { type LimitFunction } from 'p-limit';
 import { answersOf, NoAnswer } from './answers.ts';
 import { FILE_PATIENCE_MS } from './fences.ts';
 import type { DrawnPixels, HeaderFound, LogFileAsked, LogFileFound } from './logProtocol.ts';
 
-const ask = answersOf<LogFileAsked, LogFileFound>(
-  () => new Worker(new URL('./log.worker.ts', import.meta.url), { type: 'module' }),
-);
+/** Most workers that read at once: each may hold a large picture. Ours. */
+const MOST_READERS = 3;
+
+/** How many files are read at once: a core each, and one for the page. */
+export const readersAtOnce = (): number => Math.max(1, Math.min(MOST_READERS, navigator.hardwareConcurrency - 1));
+
+/** The readers, and their turns: each has one question at a time, so that one that is ended takes nobody else's answer with it. */
+let readers: { free: ReturnType<typeof newReader>[]; turn: LimitFunction } | null = null;
+const newReader = () =>
+  answersOf<LogFileAsked, LogFileFound>(() => new Worker(new URL('./log.worker.ts', import.meta.url), { type: 'module' }));
 
 /** Reads the heads of files in a worker, all at once. What is wrong with one comes as words that follow its name. */
 export async function askHeaders(files: readonly File[], signal?: AbortSignal): Promise<HeaderFound[]> {
@@ -28,11 +36,18 @@ export const askWhyDrawn = (drawn: DrawnPixels, signal?: AbortSignal): Promise<L
 
 type Question = LogFileAsked extends infer Asked ? (Asked extends unknown ? Omit<Asked, 'ticket'> : never) : never;
 
-async function asked(question: Question, transfer: Transferable[], signal?: AbortSignal): Promise<LogFileFound> {
-  try {
-    return await ask(question, transfer, { patienceMs: FILE_PATIENCE_MS, signal });
-  } catch (error) {
-    if (error instanceof NoAnswer) return { ticket: 0, problem: error.message };
-    throw error;
-  }
+function asked(question: Question, transfer: Transferable[], signal?: AbortSignal): Promise<LogFileFound> {
+  readers ??= { free: Array.from({ length: readersAtOnce() }, newReader), turn: pLimit(readersAtOnce()) };
+  const { free, turn } = readers;
+  return turn(async () => {
+    const ask = free.pop()!;
+    try {
+      return await ask(question, transfer, { patienceMs: FILE_PATIENCE_MS, signal });
+    } catch (error) {
+      if (error instanceof NoAnswer) return { ticket: 0, problem: error.message };
+      throw error;
+    } finally {
+      free.push(ask);
+    }
+  });
 }
