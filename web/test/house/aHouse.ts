@@ -23,6 +23,8 @@ export interface AHouse extends APage {
   server: () => TestServer;
   /** Asks the server what changed elsewhere. */
   reload: () => Promise<void>;
+  /** A module of this house's page. @param file under `src` */
+  module: <Module>(file: string) => Promise<Module>;
   /** What the server keeps of the briefs. */
   briefs: () => Promise<StoredBrief[]>;
 }
@@ -37,8 +39,8 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
   // Stores are modules: each house has its own.
   const own = `?house=${++houses}`;
   const briefs = async () => (await server!.send('GET', '/api/briefs')).body as StoredBrief[];
-  const library = async (): Promise<typeof LibraryFile> =>
-    (await import(`../../src/state/library.ts${own}`)) as typeof LibraryFile;
+  const module = async <Module>(file: string): Promise<Module> => (await import(`../../src/${file}${own}`)) as Module;
+  const library = (): Promise<typeof LibraryFile> => module('state/library.ts');
 
   before(async function () {
     this.timeout(20_000);
@@ -56,7 +58,7 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
     page.library().configure({ getElementError: (message) => new Error(message ?? 'not found') });
     const { userEvent, PointerEventsCheckLevel } = await import('@testing-library/user-event');
     hand = userEvent.setup({ document, delay: null, pointerEventsCheck: PointerEventsCheckLevel.Never });
-    await import(`../../src/App.tsx${own}`);
+    await module('App.tsx');
   });
   afterEach(async () => {
     page.library().cleanup();
@@ -75,7 +77,7 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
 
   const enter = async (at: string): Promise<void> => {
     window.history.replaceState(null, '', at);
-    const { App } = (await import(`../../src/App.tsx${own}`)) as { App: ComponentType };
+    const { App } = await module<{ App: ComponentType }>('App.tsx');
     page.open(createElement(App));
     await page.library().waitFor(
       () => {
@@ -88,6 +90,7 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
   return {
     ...page,
     enter,
+    module,
     briefs,
     hand: () => hand!,
     says: () => document.body.textContent.replace(/[\u00a0\u202f]/g, ' '),
