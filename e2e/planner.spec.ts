@@ -38,6 +38,16 @@ async function settled(measure: () => Promise<number>): Promise<number> {
   return last;
 }
 
+/** Drags the close look to a place, as shares of the picture. */
+async function dragTo(page: Page, x: number, y: number): Promise<void> {
+  const at = (await page.getByRole('slider', { name: /^Place of the close look/ }).boundingBox())!;
+  const whole = (await now(page).boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(whole.x + whole.width * x, whole.y + whole.height * y, { steps: 4 });
+  await page.mouse.up();
+}
+
 describe('arguing with the plan', () => {
   let app: RunningApp;
   before(async () => void (app = await startApp()));
@@ -97,12 +107,7 @@ describe('the frame', () => {
     for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
     expect(await place.getAttribute('aria-valuetext')).not.to.equal(said);
     await eventually(async () => (await close.evaluate(pixelsOf)) !== first);
-    const at = (await place.boundingBox())!;
-    const whole = (await now(page).boundingBox())!;
-    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
-    await page.mouse.down();
-    await page.mouse.move(whole.x + whole.width * 0.75, whole.y + whole.height * 0.5, { steps: 4 });
-    await page.mouse.up();
+    await dragTo(page, 0.75, 0.5);
     expect(await place.getAttribute('aria-valuetext')).to.match(/^7[3-7] % from the left, (49|50|51) % from the top$/);
     // The sensor's own pixels are smaller than those it will be seen by: another picture of the same place.
     const seen = await close.evaluate(pixelsOf);
@@ -194,10 +199,9 @@ describe('the frame', () => {
     await page.getByRole('button', { name: 'Scene of the frame' }).click();
     await page.getByRole('option', { name: /^Quay/ }).click();
     await eventually(async () => (await place.getAttribute('aria-valuetext')) !== porter);
-    const lamp = await settled(() => roughness(close));
-    await place.focus();
-    for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowRight');
-    await eventually(async () => (await close.count()) === 1 && (await roughness(close)) < lamp);
+    const rope = await settled(() => roughness(close));
+    await dragTo(page, 0.85, 0.1);
+    await eventually(async () => (await close.count()) === 1 && (await roughness(close)) < rope);
     const plain = await settled(() => roughness(close));
     await token(page, '2048').click();
     await pick(page, 'Finished', /strongly/);

@@ -69,23 +69,33 @@ export function ape(pose: Pose, head: Pose): Thing[] {
     return Math.min(d, e, f, g) - 0.006 * noise(16 * x, 16 * y, 16 * z);
   };
   const bare: Solid = (x, y, z) => {
-    let d = egg(x + 0.41, y - 0.06, z - 0.29, 0.055, 0.05, 0.06);
+    // It leans on the knuckles of one hand.
+    let d = egg(x + 0.41, y - 0.07, z - 0.29, 0.058, 0.045, 0.055);
     for (let i = 0; i < 4; i++) {
-      const at = -0.445 + 0.025 * i;
-      d = melt(d, rod(x, y, z, at, 0.075, 0.33, at + 0.004, 0.02, 0.35, 0.019, 0.017), 0.012);
+      const at = -0.457 + 0.031 * i;
+      const finger = melt(rod(x, y, z, at, 0.075, 0.32, at + 0.003, 0.03, 0.365, 0.0165), rod(x, y, z, at + 0.003, 0.03, 0.365, at + 0.003, 0.016, 0.325, 0.0155, 0.013), 0.005);
+      d = melt(d, finger, 0.006);
     }
-    // The other hand hangs over the knee.
-    d = Math.min(d, egg(x - 0.21, y - 0.36, z - 0.47, 0.05, 0.035, 0.055));
+    // The other hangs over the knee.
+    let e = egg(x - 0.212, y - 0.362, z - 0.468, 0.061, 0.032, 0.056);
     for (let i = 0; i < 4; i++) {
-      const at = 0.17 + 0.026 * i;
-      const knuckle = melt(rod(x, y, z, at, 0.36, 0.5, at - 0.004, 0.31, 0.54, 0.018), rod(x, y, z, at - 0.004, 0.31, 0.54, at - 0.002, 0.25, 0.53, 0.0165, 0.014), 0.012);
-      d = melt(d, knuckle, 0.012);
+      const beside = i - 1.5;
+      const [at, spread, long] = [0.212 + 0.031 * beside, 0.004 * beside, 1 - 0.06 * Math.abs(beside - 0.3)];
+      const [knuckle, joint, last] = [0.366 - 0.004 * beside * beside, 0.366 - 0.058 * long, 0.366 - 0.108 * long];
+      const finger = Math.min(
+        rod(x, y, z, at, knuckle, 0.5, at + spread, joint, 0.545, 0.0165, 0.0155),
+        rod(x, y, z, at + spread, joint, 0.545, at + 1.6 * spread, last, 0.548, 0.0155, 0.0145),
+        rod(x, y, z, at + 1.6 * spread, last, 0.548, at + 2 * spread, last - 0.036 * long, 0.532, 0.0145, 0.0115),
+      );
+      e = melt(e, finger - 0.0015 * step(0.012, 0, Math.min(Math.abs(y - joint), Math.abs(y - last))), 0.005);
     }
+    const thumb = Math.min(rod(x, y, z, 0.172, 0.355, 0.47, 0.142, 0.325, 0.5, 0.018, 0.0155), rod(x, y, z, 0.142, 0.325, 0.5, 0.148, 0.285, 0.513, 0.0155, 0.012));
+    d = Math.min(d, melt(e, thumb, 0.008));
     for (const [fx, turn] of [[0.25, 0.25], [-0.09, -0.1]] as const) {
       d = Math.min(d, egg(x - fx - turn * 0.1, y - 0.045, z - 0.48, 0.055, 0.04, 0.11));
-      for (let i = -2; i <= 1; i++) d = melt(d, rod(x, y, z, fx + 0.022 * i + turn * 0.2, 0.04, 0.56, fx + 0.024 * i + turn * 0.26, 0.022, 0.62, 0.015, 0.012), 0.012);
+      for (let i = -2; i <= 1; i++) d = melt(d, rod(x, y, z, fx + 0.026 * i + turn * 0.2, 0.04, 0.56, fx + 0.029 * i + turn * 0.26, 0.022, 0.62, 0.0145, 0.0115), 0.006);
     }
-    return d - 0.0015 * noise(60 * x, 60 * y, 60 * z);
+    return d - 0.001 * noise(60 * x, 60 * y, 60 * z);
   };
   const down: Coat['lie'] = ([x], n) => [0.5 * n[0] + 0.6 * x, -0.9 + 0.3 * n[1], 0.5 * n[2]];
   const back = ([, y, z]: Vec): number => step(0.02, -0.16, z) * step(0.2, 0.4, y);

@@ -93,7 +93,8 @@ export function headOf(pose: Pose, { open = 1, grey = 0.6, beard = true, crown =
   ];
 }
 
-function eye(pose: Pose, side: number): Thing {
+/** An eyeball of a head. @param side 1 or −1 */
+export function eye(pose: Pose, side: number): Thing {
   const r = EYE.radius * 0.01;
   return {
     pose: within(pose, { at: [side * EYE.x * 0.01, EYE.y * 0.01, EYE.z * 0.01], x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }),

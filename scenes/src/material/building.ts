@@ -1,4 +1,4 @@
-import { cell, cells, chance, finest, fractal, noise, step } from '../noise.ts';
+import { cell, cells, chance, closeUp, finest, fractal, noise, step } from '../noise.ts';
 import type { Solid } from '../solids.ts';
 import { times, type Vec } from '../vector.ts';
 import type { Material } from './material.ts';
@@ -223,20 +223,26 @@ export const iron: Material = {
   },
 };
 
+/** Turns of a rope's strands for each of its thicknesses. */
+export const ROPE_LAY = 0.55;
+
 /** Hemp rope that runs along y: three strands laid right-handed round it. @param thick m */
 export function rope(thick: number): { relief: (x: number, y: number, z: number) => number; material: Material } {
-  const strand = (x: number, y: number, z: number): number => {
-    const turn = (3 * Math.atan2(x, z)) / (2 * Math.PI) + (y / thick) * 0.55;
-    return Math.abs(Math.sin(Math.PI * turn));
-  };
+  const turnAt = (x: number, y: number, z: number): number => (3 * Math.atan2(x, z)) / (2 * Math.PI) + (y / thick) * ROPE_LAY;
+  const strand = (x: number, y: number, z: number): number => Math.abs(Math.sin(Math.PI * turnAt(x, y, z)));
+  // Fibres lie along the strand: fine across it, long along it.
+  const fibres = (x: number, y: number, z: number): number => closeUp(38 * turnAt(x, y, z), 70 * y, 900 * Math.hypot(x, z));
   return {
     relief: (x, y, z) => 0.22 * thick * (strand(x, y, z) - 0.6),
     material: {
       grainM: 0.001,
-      relief: (x, y, z) => 0.0012 * noise(120 * x, 50 * y, 120 * z) + 0.0006 * finest(400 * x, 300 * y, 400 * z),
+      relief: (x, y, z) =>
+        0.0012 * noise(120 * x, 50 * y, 120 * z) + 0.0006 * finest(400 * x, 300 * y, 400 * z) + 0.00035 * fibres(x, y, z),
       look([x, y, z]) {
         const fibre =
-          (0.5 + 0.6 * strand(x, y, z)) * (1 + 0.5 * finest(200 * x, 60 * y, 200 * z) + 0.4 * fractal(20 * x, 20 * y, 20 * z, 3));
+          (0.5 + 0.6 * strand(x, y, z)) *
+          (1 + 0.5 * finest(200 * x, 60 * y, 200 * z) + 0.4 * fractal(20 * x, 20 * y, 20 * z, 3)) *
+          (1 + 0.5 * fibres(x, y, z));
         return { albedo: times([0.34, 0.25, 0.145], fibre), fuzz: 0.5, gloss: [[0.008, 12]] };
       },
     },

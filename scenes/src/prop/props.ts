@@ -1,4 +1,4 @@
-import { iron, rope, timber } from '../material/building.ts';
+import { iron, rope, ROPE_LAY, timber } from '../material/building.ts';
 import { peel } from '../material/living.ts';
 import { cutElsewhere, type Material } from '../material/material.ts';
 import { within } from '../figure/person.ts';
@@ -301,9 +301,12 @@ export function coil(pose: Pose, radius = 0.26, turns = 4): Thing[] {
   return Array.from({ length: turns }, (_, i): Thing => {
     const r = radius - 0.012 * (i % 2) + 0.01 * noise(i, 3, 2);
     const lift = thick + 1.7 * thick * i;
+    // Whole turns of the strands, so that a round of rope meets itself.
+    const long = (Math.round((2 * Math.PI * r * ROPE_LAY) / thick) * thick) / (2 * Math.PI * ROPE_LAY);
     const onRope = (x: number, y: number, z: number): Vec => {
-      const out = Math.hypot(x, z) - r - 0.012 * Math.sin(2 * Math.atan2(x, z) + i);
-      return [out, Math.atan2(x, z) * r, y - lift - 0.008 * Math.sin(3 * Math.atan2(x, z) + 2 * i)];
+      const angle = Math.atan2(x, z);
+      const out = Math.hypot(x, z) - r - 0.012 * Math.sin(2 * angle + i);
+      return [out, angle * long, y - lift - 0.008 * Math.sin(3 * angle + 2 * i)];
     };
     return {
       pose,

@@ -53,7 +53,7 @@ export function cyclist(): Scene {
     },
     camera: { across: 0.1, distance: 4.6, height: 1.35, middle: [0.1, 1.07, 0], width: 3.3 },
     look: { x: 0.14, y: 1.647 },
-    closeRound: { x: 0.02, y: 1.66 },
+    closeRound: { x: 0.117, y: 1.579 },
     backgroundTimes: 1.5,
     tone: 0.18,
     backgroundStops: 0,

@@ -46,7 +46,7 @@ export function lodging(): Scene {
     },
     camera: { across: -0.1, distance: 2.6, height: 1.5, middle: [0.03, 1.52, 0], width: 0.88 },
     look: { x: 0.067, y: 1.546 },
-    closeRound: { x: 0.04, y: 1.57 },
+    closeRound: { x: 0.023, y: 1.576 },
     backgroundTimes: 1.5,
     tone: 0.18,
     backgroundStops: -1,

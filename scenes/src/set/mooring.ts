@@ -50,7 +50,7 @@ export function mooring(): Scene {
     },
     camera: { across: 0.05, distance: 5.5, height: 0.42, middle: [0, 0.16, 0], width: 1.9 },
     look: { x: 0.199, y: 0.244 },
-    closeRound: { x: 0.19, y: 0.25 },
+    closeRound: { x: 0.171, y: 0.204 },
     backgroundTimes: 1.5,
     tone: 0.36,
     backgroundStops: 0,

@@ -48,7 +48,7 @@ export function porter(): Scene {
     },
     camera: { across: 0.1, distance: 3.4, height: 1.4, middle: [0.1, 1.13, 0], width: 3.6 },
     look: { x: -0.449, y: 1.68 },
-    closeRound: { x: -0.48, y: 1.6 },
+    closeRound: { x: -0.571, y: 1.718 },
     backgroundTimes: 1.55,
     tone: 0.18,
     backgroundStops: 0,

@@ -1,4 +1,5 @@
-import { boot, clothed, coatBody, headOf, within } from '../figure/person.ts';
+import { face, faceShade } from '../figure/head.ts';
+import { boot, clothed, coatBody, eye, headOf, within } from '../figure/person.ts';
 import { brick, brickWall, timber } from '../material/building.ts';
 import { leather, woven } from '../material/cloth.ts';
 import { skin } from '../material/living.ts';
@@ -201,15 +202,15 @@ function crowd(): Thing[] {
       const pose = turned(at, 1.2 * (own(3) - 0.5), 0.1 * own(4));
       const grey = 0.015 + 0.14 * own(16) ** 2;
       const tone: Vec = [grey * (0.8 + 0.7 * own(5)), grey * (0.8 + 0.3 * own(6)), grey * (0.75 + 0.6 * own(7))];
-      const face: Vec = between([0.3, 0.19, 0.13], [0.12, 0.07, 0.045], own(8));
+      const tint: Vec = between([0.42, 0.26, 0.18], [0.16, 0.095, 0.06], own(8));
       things.push(
         {
           pose,
           solid: (x, y, z) =>
             melt(
-              egg(x, y + 0.42, z, 0.23, 0.34, 0.14),
+              egg(x, y + 0.42, z, 0.2, 0.35, 0.13),
               melt(
-                rod(Math.abs(x), y, z, 0.2, -0.24, 0, 0.24, -0.5, 0.1, 0.06),
+                rod(Math.abs(x), y, z, 0.17, -0.23, 0, 0.24, -0.5, 0.1, 0.06),
                 rod(Math.abs(x), y, z, 0.24, -0.5, 0.1, 0.1, -0.5 + 0.24 * own(9), 0.24, 0.05),
                 0.04,
               ),
@@ -221,18 +222,7 @@ function crowd(): Thing[] {
           pace: 0.7,
           material: patterned(tone, own(17)),
         },
-        {
-          pose,
-          solid: (x, y, z) => melt(egg(x, y, z, 0.076, 0.11, 0.094), rod(x, y, z, 0, -0.05, -0.01, 0, -0.14, -0.01, 0.05), 0.03),
-          radius: 0.2,
-          pace: 0.8,
-          material: skin(face, ([x, y, z]) => {
-            const eyes = step(0.016, 0.008, Math.hypot(Math.abs(x) - 0.03, y - 0.01)) * (z > 0 ? 1 : 0);
-            const mouth = z > 0 ? step(0.012, 0.006, Math.abs(y + 0.055)) * step(0.03, 0.02, Math.abs(x)) : 0;
-            const k = (1 - 0.75 * eyes) * (1 - 0.4 * mouth);
-            return [k, k, k];
-          }),
-        },
+        ...onlooker(pose, tint, own),
         {
           pose,
           solid: (x, y, z) =>
@@ -252,6 +242,22 @@ function crowd(): Thing[] {
       );
     }
   return things;
+}
+
+/** Head and neck of one who watches. */
+function onlooker(pose: Pose, tint: Vec, own: (k: number) => number): Thing[] {
+  const bare = face(0.55 + 0.45 * own(18));
+  return [
+    {
+      pose,
+      solid: (x, y, z) => melt(bare(x, y, z), rod(x, y, z, 0, -0.06, -0.02, 0, -0.16, -0.025, 0.056), 0.03),
+      middle: [0, -0.04, 0],
+      radius: 0.2,
+      pace: 0.75,
+      material: skin(tint, faceShade),
+    },
+    ...[-1, 1].map((side) => eye(pose, side)),
+  ];
 }
 
 /** Pullovers and jackets: plain, striped or checked, coarsely knitted. */

@@ -75,14 +75,28 @@ const leaf = (long: number, wide: number, dead: number, own: number): Material =
 }; // prettier-ignore
 
 function blade(pose: Pose, long: number, wide: number, own: number, dead = 0): Thing {
+  const fall = 0.45 * long * (0.4 + own);
   const solid: Solid = (x, y, z) => {
     const t = Math.min(1, Math.max(0, y / long));
+    const beside = Math.abs(x);
+    const lift = 0.22 * beside - fall * t * t;
+    // Far from it no leaf need be cut out.
+    const off = Math.max(beside - wide - 0.002, -y - 0.004, y - long, Math.abs(z - lift) - 0.0111);
+    if (off > 0.004) return 0.8 * off;
     const half = wide * Math.sin(Math.PI * t ** 0.75) ** 0.85 + 0.002;
-    const edge = Math.max(Math.abs(x) - half, -y - 0.004, y - long);
-    const lift = 0.22 * Math.abs(x) - 0.45 * t * t * long * (0.4 + own) + 0.01 * noise(20 * x, 14 * y, 9 * own);
-    return Math.max(edge, Math.abs(z - lift) - 0.0011) * 0.8;
+    const edge = Math.max(beside - half, -y - 0.004, y - long);
+    return Math.max(edge, Math.abs(z - lift - 0.01 * noise(20 * x, 14 * y, 9 * own)) - 0.0011) * 0.8;
   };
-  return { pose, solid, middle: [0, long / 2, -0.1 * long], radius: 0.62 * long + wide * 0.5, pace: 0.75, material: leaf(long, wide, dead, own) };
+  const [side, end] = [wide + 0.003, long + 0.001];
+  return {
+    pose,
+    solid,
+    middle: [0, long / 2, -0.1 * long],
+    radius: 0.62 * long + wide * 0.5,
+    box: [[-side, -0.005, -fall - 0.013], [side, end, 0.22 * wide + 0.013]],
+    pace: 0.75,
+    material: leaf(long, wide, dead, own),
+  };
 } // prettier-ignore
 
 /** A twig with leaves to both sides. */
@@ -103,18 +117,19 @@ function twig(from: Vec, turn: number, droop: number, count: number, long: numbe
       things.push(blade(pose, size, 0.3 * size, own, chance(seed, i, 9) > 0.9 ? 1 : 0));
     }
   }
-  const middle = stem[Math.floor(stem.length / 2)]!;
-  things.push({
-    pose: standing([0, 0, 0]),
-    solid: (px, py, pz) => {
-      let d = 1;
-      for (let i = 1; i < stem.length; i++) d = Math.min(d, rod(px, py, pz, ...stem[i - 1]!, ...stem[i]!, 0.007 - 0.004 * (i / stem.length), 0.006 - 0.004 * (i / stem.length)));
-      return d;
-    },
-    middle,
-    radius: Math.max(...stem.map((p) => Math.hypot(p[0] - middle[0], p[1] - middle[1], p[2] - middle[2]))) + 0.02,
-    material: { relief: (px, py, pz) => 0.001 * noise(90 * px, 90 * py, 90 * pz), look: () => ({ albedo: [0.06, 0.05, 0.028], gloss: [[0.04, 20]] }) },
-  });
+  const bark: Material = { relief: (px, py, pz) => 0.001 * noise(90 * px, 90 * py, 90 * pz), look: () => ({ albedo: [0.06, 0.05, 0.028], gloss: [[0.04, 20]] }) };
+  for (const [i, to] of stem.slice(1).entries()) {
+    const back = stem[i]!;
+    const [dx, dy, dz] = [to[0] - back[0], to[1] - back[1], to[2] - back[2]];
+    const thick = 0.007 - 0.004 * ((i + 1) / stem.length);
+    things.push({
+      pose: standing(back),
+      solid: (px, py, pz) => rod(px, py, pz, 0, 0, 0, dx, dy, dz, thick, thick - 0.001),
+      middle: [dx / 2, dy / 2, dz / 2],
+      radius: Math.hypot(dx, dy, dz) / 2 + thick + 0.001,
+      material: bark,
+    });
+  }
   return things;
 } // prettier-ignore
 
@@ -167,27 +182,87 @@ function trunk(foot: Vec, top: Vec, thick: number): Thing {
   };
 } // prettier-ignore
 
+/** The leaf that lies uppermost in a layer of the hedge at a point: how far along and beside its rib, in lengths, and its own number. */
+const found = { along: 0, across: 0, own: 0, lies: false };
+
+/** How broad a leaf is to either side of its rib, in lengths. @param along 0 at the stalk to 1 at the tip */
+const breadth = (along: number): number => 0.34 * Math.sin(Math.PI * along ** 0.7) * (1 - 0.3 * along);
+
+/** Looks for the leaf at a point of a layer, one leaf to each cell of a lattice. @param size of a cell, m */
+function leafAt(x: number, y: number, size: number, layer: number): void {
+  const [u, v] = [x / size, y / size];
+  const [column, row] = [Math.floor(u), Math.floor(v)];
+  found.lies = false;
+  let upper = -1;
+  for (let j = -1; j < 2; j++)
+    for (let i = -1; i < 2; i++) {
+      const own = chance(column + i, row + j, layer);
+      if (own < upper) continue;
+      const [second, third] = [(own * 917.3) % 1, (own * 5381.7) % 1];
+      const [dx, dy] = [u - column - i - 0.2 - 0.6 * second, v - row - j - 0.2 - 0.6 * third];
+      const long = 1.15 + 0.35 * third;
+      if (dx * dx + dy * dy > 0.25 * long * long) continue;
+      const turn = -1.5 + 1.9 * (((own * 31.7) % 1) - 0.5);
+      const [cosine, sine] = [Math.cos(turn), Math.sin(turn)];
+      const along = (dx * cosine + dy * sine) / long + 0.5;
+      const across = (dy * cosine - dx * sine) / long;
+      if (along < 0 || along > 1 || Math.abs(across) > breadth(along)) continue;
+      upper = own;
+      found.along = along;
+      found.across = across;
+      found.own = own;
+      found.lies = true;
+    }
+}
+
+/** Layers of the hedge's leaves from the front: size of a cell, how far each stands out of the mass, m, and how much light comes to it. */
+const LAYERS = [
+  { size: 0.15, out: 0.16, lit: 1 },
+  { size: 0.11, out: 0.08, lit: 0.6 },
+  { size: 0.09, out: 0, lit: 0.32 },
+];
+/** How far the outermost leaf may stand out of the mass, m. */
+const OUTERMOST = 0.26;
+
+const massOf = (x: number, y: number): number => 0.32 * fractal(1.1 * x, 1.1 * y, 5, 3);
+
+/** How far the hedge stands out at a point, m; what lies there is in `found`. @returns which of its layers one sees, or −1 for the dark between */
+function hedgeAt(x: number, y: number): { out: number; layer: number } {
+  for (const [layer, { size, out }] of LAYERS.entries()) {
+    leafAt(x + 0.37 * layer, y + 0.21 * layer, size, 3 + layer);
+    if (!found.lies) continue;
+    const { along, across, own } = found;
+    return {
+      out: out + 0.05 * own + size * (0.3 * Math.abs(across) - (0.35 + 0.3 * own) * along * along + 0.4 * (own - 0.5) * across),
+      layer,
+    };
+  }
+  return { out: -0.12, layer: -1 };
+}
+
 /** What grows at the back: leaf upon leaf, too far to count. */
 const hedge = (): Thing => ({
   pose: standing([0, 0, -4.2]),
   solid: (x, y, z) => {
-    if (z > 0.5) return z - 0.3;
-    cells(7 * x, 6 * y, 3);
-    const [large, own] = [cell.nearest, cell.own];
-    cells(16 * x + 3 * y, 16 * y - 2 * x, 7);
-    return z - 0.35 * fractal(1.1 * x, 1.1 * y, 5, 3) - 0.12 * (1 - large) * own - 0.05 * (1 - cell.nearest) * cell.own;
+    if (z > 0.7) return z - 0.5;
+    const near = z - massOf(x, y) - OUTERMOST;
+    return near > 0.05 ? near : near + OUTERMOST - hedgeAt(x, y).out;
   },
   plain: (_x, _y, z) => z + 0.3,
   radius: 40,
-  pace: 0.4,
+  pace: 0.7,
   material: {
-    relief: (x, y, z) => 0.006 * fractal(30 * x, 30 * y, 30 * z, 4),
+    relief: (x, y, z) => 0.0015 * fractal(60 * x, 60 * y, 60 * z, 3),
     look: ([x, y, z]) => {
-      cells(16 * x + 3 * y, 16 * y - 2 * x, 7);
-      const vein = Math.abs(noise(26 * x + 9 * cell.own, 26 * y, 3));
-      const k = (0.35 + 1.1 * cell.own) * step(0.75, 0.35, cell.nearest) * (0.7 + 0.5 * vein) * (1 + 0.4 * fractal(60 * x, 60 * y, 60 * z, 3));
-      const dry = cell.own > 0.86 ? 1 : 0;
-      return { albedo: [(0.03 + 0.09 * dry) * k + 0.004, (0.075 - 0.015 * dry) * k + 0.006, (0.02 + 0.01 * dry) * k + 0.004], gloss: [[0.04 * k, 30]], wrap: [0.1, 0.16, 0.06] };
+      const { layer } = hedgeAt(x, y);
+      if (layer < 0) return { albedo: [0.004, 0.006, 0.003] };
+      const { along, across, own } = found;
+      const beside = Math.abs(across);
+      const slant = 8 * (along - 0.8 * beside);
+      const vein = Math.max(step(0.02, 0.006, beside), 0.6 * step(0.14, 0.04, Math.abs(slant - Math.round(slant))));
+      const dry = own > 0.9 ? 1 : step(0.1, 0.5, fractal(9 * x, 9 * y, 9 * own, 3) - 0.1);
+      const k = LAYERS[layer]!.lit * (0.45 + 0.9 * own) * (0.75 + 0.35 * vein) * (1 + 0.45 * fractal(60 * x, 60 * y, 60 * z, 3)) * (0.75 + 0.25 * along);
+      return { albedo: [(0.03 + 0.09 * dry) * k, (0.078 - 0.016 * dry) * k, (0.02 + 0.01 * dry) * k], gloss: [[0.05 * k, 30]], wrap: [0.1, 0.16, 0.06] };
     },
   },
 }); // prettier-ignore

@@ -98,6 +98,53 @@ describe('a stage', () => {
     expect(falling[0]).to.be.within(0.01, 0.99);
   });
 
+  it('meets a thing that says its box where it meets it without, and darkens by it no less', () => {
+    const [long, wide, thin] = [0.6, 0.25, 0.12];
+    const leaf: Solid = (x, y, z) => box(x, y, z, wide, long, thin, 0.01);
+    let [met, grazed] = [0, 0];
+    fc.assert(
+      fc.property(point, direction, coordinate, coordinate, (o, d, turn, pitch) => {
+        const plain: Thing = { pose: turned([0.2, -0.1, 0.3], turn, pitch), solid: leaf, radius: 0.7, material: matt };
+        const boxed: Thing = {
+          ...plain,
+          box: [
+            [-wide, -long, -thin],
+            [wide, long, thin],
+          ],
+        };
+        fc.pre(leaf(...into(plain.pose, o)) > 0.05);
+        const hits = [plain, boxed].map((thing) => new Stage([thing]).meet(o, d, 20));
+        const [without, within] = hits;
+        fc.pre(Boolean(without ?? within));
+        for (const hit of hits) if (hit) expect(leaf(...hit.own)).closeTo(0, 0.003);
+        if (without && within) {
+          met++;
+          expect(within.t).closeTo(without.t, 0.02);
+        } else grazed++;
+      }),
+      { numRuns: 300 },
+    );
+    expect(met).greaterThan(200);
+    // One passes near enough to count as met, the other does not.
+    expect(grazed).lessThan(20);
+    // Across the way, before a lamp: its shadow's middle and the open beside it.
+    const stage = new Stage([
+      {
+        pose: standing([0, 0, 0]),
+        solid: leaf,
+        radius: 0.7,
+        box: [
+          [-wide, -long, -thin],
+          [wide, long, thin],
+        ],
+        material: matt,
+      },
+    ]);
+    const seen = (x: number): number => stage.open([x, 0, -2], [0, 0, 1], 4, 20);
+    expect(seen(0)).to.be.lessThan(0.01);
+    expect(seen(0.6)).equal(1);
+  });
+
   it('throws no shadow of what glows', () => {
     expect(new Stage([{ ...sphere([0, 0, 0], 0.5), glows: true }]).open([-2, 0, 0], [1, 0, 0], 4, 20)).equal(1);
   });

@@ -200,7 +200,7 @@ export class Stage {
       if (inside < 0) continue;
       const half = Math.sqrt(inside);
       if (ahead + half < near || ahead - half > far || (shadows && this.#holds(i))) continue;
-      const { pose } = this.things[i]!;
+      const { pose, box } = this.things[i]!;
       this.#which[count] = i;
       this.#from[count] = Math.max(near, ahead - half);
       this.#to[count] = ahead + half;
@@ -213,9 +213,24 @@ export class Stage {
       rays[r + 3] = dot(d, pose.x);
       rays[r + 4] = dot(d, pose.y);
       rays[r + 5] = dot(d, pose.z);
-      count++;
+      if (!box || this.#crosses(box, count, far)) count++;
     }
     this.#count = count;
+  }
+
+  /** Whether the ray of a place meets a box on its way; it is then asked within that box alone. */
+  #crosses([least, most]: readonly [Vec, Vec], at: number, far: number): boolean {
+    const rays = this.#rays;
+    let [from, to] = [this.#from[at]!, Math.min(far, this.#to[at]!)];
+    for (let axis = 0; axis < 3; axis++) {
+      const [start, slope] = [rays[6 * at + axis]!, rays[6 * at + axis + 3]!];
+      const [a, b] = [(least[axis]! - start) / slope, (most[axis]! - start) / slope];
+      from = Math.max(from, Math.min(a, b));
+      to = Math.min(to, Math.max(a, b));
+    }
+    this.#from[at] = from;
+    this.#to[at] = to;
+    return from <= to;
   }
 }
 

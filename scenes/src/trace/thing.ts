@@ -12,6 +12,8 @@ export interface Thing {
   /** A ball that holds it: the middle in its own axes, and the radius, m. */
   middle?: Vec;
   radius: number;
+  /** A box that holds it more closely, in its own axes: two corners, m. */
+  box?: readonly [least: Vec, most: Vec];
   /** How much of a distance may be gone at once, 0 to 1: less where the surface is rough. */
   pace?: number;
   material: Material;
