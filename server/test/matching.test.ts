@@ -1,7 +1,7 @@
 import type { RunSheet } from '@hushto/contract';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { stretchAt, stretchesOf } from './matching.ts';
+import { stretchAt, stretchesOf } from '../src/log/matching.ts';
 
 const MINUTE_MS = 60_000;
 const START = Date.UTC(2027, 0, 14, 15, 50);
