@@ -1,7 +1,7 @@
 import { ape } from '../figure/ape.ts';
 import { within } from '../figure/person.ts';
 import type { Material } from '../material/material.ts';
-import { cell, cells, chance, fractal, noise, step } from '../noise.ts';
+import { chance, fractal, noise, step } from '../noise.ts';
 import { rod, type Solid } from '../solids.ts';
 import type { Thing } from '../trace/thing.ts';
 import { standing, turned, type Pose, type Vec } from '../vector.ts';
