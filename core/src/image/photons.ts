@@ -59,13 +59,9 @@ export function countPhotons(
     const offRed = spread * normals[bits & MASK]!;
     const offBlue = spread * normals[bits >>> 16]!;
     const offGreen = -(ofRed * offRed + ofBlue * offBlue);
-    // Not Math.min, whose care for what is no number takes half of the time here.
-    const r = red[i]! + off + offRed;
-    const g = green[i]! + off + offGreen;
-    const b = blue[i]! + off + offBlue;
-    red[i] = r < clipsAt ? r : clipsAt;
-    green[i] = g < clipsAt ? g : clipsAt;
-    blue[i] = b < clipsAt ? b : clipsAt;
+    red[i] = Math.min(clipsAt, red[i]! + off + offRed);
+    green[i] = Math.min(clipsAt, green[i]! + off + offGreen);
+    blue[i] = Math.min(clipsAt, blue[i]! + off + offBlue);
   }
 }
 
