@@ -88,7 +88,7 @@ async function draw({ slot, ticket, job, finer }: Wanted): Promise<void> {
   const shown = await rendererFor(taken, 1, finer);
   send(slot, ticket, taken, taken.frame, shown, shown.comes !== undefined);
   lastTookMs = performance.now() - start;
-  if (shown.comes) {
+  if (shown.comes && current()) {
     waiting.set(slot, ticket);
     void shown.comes.then((close) => waiting.get(slot) === ticket && want({ slot, ticket, job, finer: close }));
   }
