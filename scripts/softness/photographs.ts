@@ -18,8 +18,8 @@ export const LEARNT_PHOTOGRAPHS = [
 ];
 const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'];
 
-/** Width at which photographs are sharp, px: they are scans. */
-const WIDTH = 768;
+/** Longer side at which photographs are sharp, px: they are scans. */
+const SHARP_PX = 768;
 const FRAMES_EACH = 12;
 
 /** Frames cut from photographs it does not learn from, spoilt by a general image library: blur by Gaussian, smears by a line kernel, noise. */
@@ -40,7 +40,7 @@ async function plainlySpoilt(file: string, cause: SoftCause, seed: number) {
   const random = seededRandom(seed);
   const size = 2 * 3 ** random();
   const crop = 0.8 + 0.2 * random();
-  const cut = await cutOut(await resized(file, Math.round(WIDTH / crop)), crop, random);
+  const cut = await cutOut(await resized(file, Math.round(SHARP_PX / crop)), crop, random);
   const { width: w, height: h } = cut;
   const spot = { x: 0.5, y: 0.47 };
   // Two pixels are one tolerance: a disc or a smear of so many is a Gaussian of its variance.
@@ -77,9 +77,9 @@ export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: 
   const normal = normalSource(random);
   const between = ([low, high]: readonly [number, number]): number => low * (high / low) ** random();
   const size = between(CAUSE);
-  const width = 700 + Math.round(324 * random());
+  const longer = 700 + Math.round(324 * random());
   const crop = 0.75 + 0.25 * random();
-  const whole = await resized(fileOf(LEARNT_PHOTOGRAPHS[photograph]!), width);
+  const whole = await resized(fileOf(LEARNT_PHOTOGRAPHS[photograph]!), longer);
   const { picture, width: w, height: h } = await cutOut(whole, crop, random, true);
   const spot = { x: 0.3 + 0.4 * random(), y: 0.3 + 0.4 * random() };
   const [rx, ry] = [(0.08 + 0.17 * random()) * w, (0.15 + 0.2 * random()) * h];
@@ -104,7 +104,9 @@ export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: 
 /** All that was asked of a picture done. */
 const settled = async (picture: Sharp): Promise<Sharp> => sharp(await picture.png().toBuffer());
 
-const resized = (file: string, width: number): Promise<Sharp> => settled(sharp(file).resize({ width }).toColourspace('srgb'));
+/** Never larger than it is: what is enlarged is not sharp. @param longer its longer side, px */
+const resized = (file: string, longer: number): Promise<Sharp> =>
+  settled(sharp(file).resize({ width: longer, height: longer, fit: 'inside', withoutEnlargement: true }).toColourspace('srgb'));
 
 /** A part of a picture by chance. @param turns whether it may be the other way round */
 async function cutOut(whole: Sharp, crop: number, random: () => number, turns = false): Promise<Cut> {

@@ -155,7 +155,7 @@ describe('how many are read at once', () => {
     [16, 3],
   ] as const)
     // prettier-ignore
-    describe(`on ${cores} cores`, () => {
+    describe(`on ${cores ?? 'nobody says how many'} cores`, () => {
       onCores(cores);
       it(`is ${readers}`, async () => expect((await logFiles('count')).readersAtOnce()).to.equal(readers));
     });

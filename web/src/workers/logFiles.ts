@@ -6,8 +6,8 @@ import type { DrawnPixels, HeaderFound, LogFileAsked, LogFileFound } from './log
 /** Most workers that read at once: each may hold a large picture. Ours. */
 const MOST_READERS = 3;
 
-/** How many files are read at once: a core each, and one for the page. */
-export const readersAtOnce = (): number => Math.max(1, Math.min(MOST_READERS, navigator.hardwareConcurrency - 1));
+/** How many files are read at once: a core each, and one for the page; one where the browser does not say how many there are. */
+export const readersAtOnce = (): number => Math.max(1, Math.min(MOST_READERS, (navigator.hardwareConcurrency || 1) - 1));
 
 /** The readers, and their turns: each has one question at a time, so that one that is ended takes nobody else's answer with it. */
 let readers: { free: ReturnType<typeof newReader>[]; turn: LimitFunction } | null = null;
