@@ -37,7 +37,8 @@ export function brick(tone: Vec): Material {
       const own = chance(row, column, 2);
       const soot = step(0.1, -0.35, fractal(0.9 * x, 0.55 * y, 3, 4)) * 0.6;
       const lime = step(0.16, 0.4, fractal(1.4 * x, 0.6 * y + 7, 9, 5));
-      const grain = 1 + 0.75 * fractal(70 * x, 70 * y, own * 40, 4) + 0.35 * finest(330 * x, 330 * y, 5);
+      const grain =
+        1 + 0.75 * fractal(70 * x, 70 * y, own * 40, 4) + 0.35 * finest(330 * x, 330 * y, 5) + 0.4 * closeUp(620 * x, 620 * y, 8);
       const mortar = step(JOINT, JOINT * 0.45, joint + 0.003 * noise(90 * x, 90 * y, 2));
       const burnt = own > 0.9 ? 0.35 : 0.65 + 0.6 * own;
       const hue = chance(row, column, 6) - 0.5;
@@ -143,7 +144,7 @@ export function setts(puddles: number): { solid: Solid; plain: Solid; material: 
         const { row, column, joint } = settAt(x, z);
         const own = chance(row, column, 7);
         cells(150 * x, 4, 150 * z);
-        const crystal = 0.65 + 0.75 * cell.own * cell.own;
+        const crystal = (0.65 + 0.75 * cell.own * cell.own) * (1 + 0.7 * closeUp(560 * x, 7, 560 * z));
         const damp = step(0.012, -0.012, top) * 0.6 + 0.5 * step(-0.15, 0.25, fractal(1.3 * x, 5, 1.3 * z, 3));
         const dirt = step(0.016, 0.004, joint);
         const stone =
@@ -242,7 +243,7 @@ export function rope(thick: number): { relief: (x: number, y: number, z: number)
         const fibre =
           (0.5 + 0.6 * strand(x, y, z)) *
           (1 + 0.5 * finest(200 * x, 60 * y, 200 * z) + 0.4 * fractal(20 * x, 20 * y, 20 * z, 3)) *
-          (1 + 0.5 * fibres(x, y, z));
+          (1 + 0.7 * fibres(x, y, z));
         return { albedo: times([0.34, 0.25, 0.145], fibre), fuzz: 0.5, gloss: [[0.008, 12]] };
       },
     },

@@ -1,4 +1,4 @@
-import { chance, finest, fractal, noise } from '../noise.ts';
+import { chance, closeUp, finest, fractal, noise } from '../noise.ts';
 import { times, type Vec } from '../vector.ts';
 import type { Material } from './material.ts';
 
@@ -73,7 +73,11 @@ export function wool(tone: Vec, second: Vec = tone): Material {
     grainM: 0.0008,
     relief: (x, y, z) => 0.001 * finest(260 * x, 260 * y, 260 * z) + 0.0007 * finest(520 * x, 520 * y, 520 * z),
     look([x, y, z]) {
-      const fibre = 1 + 0.4 * noise(150 * x, 150 * y, 150 * z) + 0.35 * finest(420 * x, 420 * y, 420 * z);
+      const fibre =
+        1 +
+        0.4 * noise(150 * x, 150 * y, 150 * z) +
+        0.35 * finest(420 * x, 420 * y, 420 * z) +
+        0.35 * closeUp(1700 * x, 1700 * y, 1700 * z);
       const which = noise(40 * x, 40 * y, 40 * z) > 0.3 ? second : tone;
       return { albedo: times(which, fibre), wrap: [0.12, 0.1, 0.1], fuzz: 1.3, gloss: [[0.005, 8]] };
     },

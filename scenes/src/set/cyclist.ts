@@ -4,7 +4,8 @@ import { brick, brickWall, iron, setts, timber } from '../material/building.ts';
 import { woven } from '../material/cloth.ts';
 import { bill, lettering } from '../material/paper.ts';
 import type { Material } from '../material/material.ts';
-import { chance, closeUp, fractal, noise, step } from '../noise.ts';
+import { fineness } from '../fineness.ts';
+import { cell, cells, chance, closeUp, fractal, noise, step } from '../noise.ts';
 import { board, cask, crate, wallLantern } from '../prop/props.ts';
 import { drum, egg } from '../solids.ts';
 import type { Thing } from '../trace/thing.ts';
@@ -93,6 +94,13 @@ const drainpipe = (): Thing => ({
   material: iron,
 });
 
+/** The net of cracks of an old glaze, which only a close picture shows: 0 beside a crack, 1 in it. */
+function crackAt(x: number, y: number): number {
+  if (fineness.octaves === 0) return 0;
+  cells(120 * x + 0.3 * noise(300 * x, 300 * y, 1), 120 * y + 0.3 * noise(300 * x, 300 * y, 7), 2);
+  return step(0.09, 0.03, cell.next - cell.nearest);
+}
+
 /** Loaves on shelves behind a window with glazing bars, a board with the shop's name over it. */
 function shop(): Thing[] {
   const paint = timber([0.16, 0.11, 0.07], [0.045, 0.09, 0.1]);
@@ -126,8 +134,8 @@ function shop(): Thing[] {
       radius: 6,
       material: { look: ([x, y]) => {
         const tile = 1 - 0.5 * step(0.006, 0.002, Math.min(Math.abs(x / 0.12 - Math.round(x / 0.12)) * 0.12, Math.abs(y / 0.12 - Math.round(y / 0.12)) * 0.12));
-        // The glaze is crazed and specked.
-        const glaze = 1 + 0.2 * closeUp(600 * x, 600 * y, 3) + 0.14 * closeUp(170 * x, 170 * y, 6);
+        // The glaze is specked and crazed: cracks with dirt in them round patches of some 8 mm.
+        const glaze = 1 + 0.2 * closeUp(600 * x, 600 * y, 3) + 0.14 * closeUp(170 * x, 170 * y, 6) - 0.5 * crackAt(x, y);
         const k = 0.42 * tile * glaze * (1 + 0.25 * fractal(3 * x, 3 * y, 2, 5));
         return { albedo: [k, 0.94 * k, 0.8 * k], gloss: [[0.06, 60]] };
       } },
