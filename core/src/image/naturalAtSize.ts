@@ -1,7 +1,7 @@
 import type { NaturalScene, PixelBytes } from './openScene.ts';
 import { flatPlanes, COLOURS, type Box, type Layer } from './picturePlanes.ts';
 import type { FrameScene } from './renderFrame.ts';
-import { resampled, type Span } from './resample.ts';
+import { resampled, type RowReader, type Span } from './resample.ts';
 import type { PictureCut } from './sceneFile.ts';
 
 /** What of the scene is shown: how many of its pixels across and down, from where, on how many of the frame's. */
@@ -13,16 +13,14 @@ interface SceneWindow {
   mmPerPx: number;
 }
 
-/** Linear light of pixel i, in one colour or of the cover. */
-type Channel = (i: number) => number;
-
 /** A scene at one of its sizes: as its files hold it, or averaged over squares of 2, 4 or 8. */
 interface Level {
   width: number;
   height: number;
-  still: readonly Channel[];
+  /** Linear light, a channel for each colour. */
+  still: readonly RowReader[];
   /** Where each part lies at this size, its colours and its cover. */
-  parts: readonly { cut: PictureCut; channels: readonly Channel[] }[];
+  parts: readonly { cut: PictureCut; channels: readonly RowReader[] }[];
 }
 
 /** How deep a part lies, −1 to 1, at a place of its cut; filed at half its size. */
@@ -45,26 +43,44 @@ function levelFor(scene: NaturalScene, depth: number): Level {
 }
 
 function asFiled({ pictures: { still, lamps, parts }, parts: described, linear, code, width, height }: NaturalScene): Level {
+  const lit = Float32Array.from({ length: 256 }, (_, lamp) => (code.over / 255) * lamp);
+  const colourOf =
+    (data: PixelBytes['data'], c: number, across: number): RowReader =>
+    (line, row, from, to) =>
+      lookUp(line, data, 4 * (row * across + from) + c, linear, from, to);
   return {
     width,
     height,
-    still: COLOURS.map((_, c) => (i) => linear[still.data[4 * i + c]!]! + (code.over / 255) * lamps.data[4 * i + c]!),
+    still: COLOURS.map((_, c): RowReader => (line, row, from, to) => {
+      const at = 4 * (row * width + from) + c;
+      lookUp(line, still.data, at, linear, from, to);
+      addLookedUp(line, lamps.data, at, lit, from, to);
+    }),
     parts: parts.map(({ data }, n) => {
       const { cut } = described[n]!;
-      const under = cut.width * cut.height;
-      return {
-        cut,
-        channels: [
-          ...COLOURS.map(
-            (_, c): Channel =>
-              (i) =>
-                linear[data[4 * i + c]!]!,
-          ),
-          (i) => data[4 * (under + i)]! / 255,
-        ],
-      };
+      const cover: RowReader = (line, row, from, to) =>
+        lookUp(line, data, 4 * ((cut.height + row) * cut.width + from), SHARES, from, to);
+      return { cut, channels: [...COLOURS.map((_, c) => colourOf(data, c, cut.width)), cover] };
     }),
   };
+}
+
+const SHARES = Float32Array.from({ length: 256 }, (_, byte) => byte / 255);
+
+/** Every fourth byte from one on, by a table. */
+function lookUp(line: Float32Array, data: PixelBytes['data'], at: number, table: Float32Array, from: number, to: number): void {
+  for (let x = from, i = at; x < to; x++, i += 4) line[x] = table[data[i]!]!;
+}
+
+function addLookedUp(
+  line: Float32Array,
+  data: PixelBytes['data'],
+  at: number,
+  table: Float32Array,
+  from: number,
+  to: number,
+): void {
+  for (let x = from, i = at; x < to; x++, i += 4) line[x]! += table[data[i]!]!;
 }
 
 function halved({ width, height, still, parts }: Level): Level {
@@ -81,20 +97,22 @@ function halved({ width, height, still, parts }: Level): Level {
   };
 }
 
-function halvedChannel(of: Channel, width: number, height: number, goesOn: boolean): Channel {
+function halvedChannel(read: RowReader, width: number, height: number, goesOn: boolean): RowReader {
   const [w, h] = [Math.ceil(width / 2), Math.ceil(height / 2)];
   const values = new Float32Array(w * h);
-  for (let y = 0, i = 0; y < h; y++)
-    for (let x = 0; x < w; x++, i++) {
-      const [left, top] = [2 * x, 2 * y];
-      const [right, below] = [left + 1 < width ? 1 : 0, top + 1 < height ? width : 0];
-      const at = top * width + left;
-      const beside = right || goesOn ? of(at + right) : 0;
-      const under = below || goesOn ? of(at + below) : 0;
-      const across = (right && below) || goesOn ? of(at + right + below) : 0;
-      values[i] = (of(at) + beside + under + across) / 4;
-    }
-  return (i) => values[i]!;
+  const [upper, lower] = [new Float32Array(2 * w), new Float32Array(2 * w)];
+  const readWhole = (line: Float32Array, row: number): void => {
+    read(line, row, 0, width);
+    if (width < line.length) line[width] = goesOn ? line[width - 1]! : 0;
+  };
+  for (let y = 0, i = 0; y < h; y++) {
+    readWhole(upper, 2 * y);
+    if (2 * y + 1 < height) readWhole(lower, 2 * y + 1);
+    else if (goesOn) lower.set(upper);
+    else lower.fill(0);
+    for (let x = 0; x < lower.length; x += 2, i++) values[i] = (upper[x]! + upper[x + 1]! + lower[x]! + lower[x + 1]!) / 4;
+  }
+  return (line, row, from, to) => line.set(values.subarray(row * w + from, row * w + to), from);
 }
 
 /** How wide the finer picture of a part goes over into the whole's, in its own px. */
@@ -167,6 +185,12 @@ function holding(a: Box, b: Box): Box {
   };
 }
 
+/** In place. */
+function times(factor: number, plane: Float32Array): Float32Array {
+  if (factor !== 1) for (let i = 0; i < plane.length; i++) plane[i]! *= factor;
+  return plane;
+}
+
 /** A scene at the size it will be shown, from its own pixels. */
 function atSize(scene: NaturalScene, window: SceneWindow, brighter: Brighter): FrameScene {
   const { width, height, mmPerPx } = window;
@@ -177,8 +201,7 @@ function atSize(scene: NaturalScene, window: SceneWindow, brighter: Brighter): F
   const shown = { ...window, across: at(window.across), down: at(window.down) };
   const background = flatPlanes(width, height);
   COLOURS.forEach((colour, c) => {
-    const channel = level.still[c]!;
-    background[colour] = resampled((i) => brighter.still * channel(i), level, shown.across, shown.down, width, height);
+    background[colour] = times(brighter.still, resampled(level.still[c]!, level, shown.across, shown.down, width, height));
   });
   return {
     background,
@@ -215,7 +238,7 @@ function depths(filed: PixelBytes, cut: PictureCut, { across, down, width, heigh
 
 /** A part laid where it belongs. */
 function cutOut(
-  channels: readonly Channel[],
+  channels: readonly RowReader[],
   cut: PictureCut,
   { across, down, width, height }: SceneWindow,
   brighter: number,
@@ -237,16 +260,19 @@ function cutOut(
     { from: across.from + box.left * sx - cut.left + 1, length: w * sx },
     { from: down.from + box.top * sy - cut.top + 1, length: h * sy },
   ] as const;
-  const put = (plane: Float32Array, value: Channel): void => {
-    const own: Channel = (i) => {
-      const [column, row] = [(i % inside.width) - 1, Math.floor(i / inside.width) - 1];
-      return column < 0 || row < 0 || column >= cut.width || row >= cut.height ? 0 : value(row * cut.width + column);
+  const put = (plane: Float32Array, read: RowReader, gain: number): void => {
+    const own: RowReader = (line, row, from, to) => {
+      line.fill(0, from, to);
+      // Its first column is the second here.
+      if (row > 0 && row <= cut.height) read(line.subarray(1), row - 1, Math.max(0, from - 1), Math.min(cut.width, to - 1));
     };
-    const part = resampled(own, inside, ...spans, w, h);
+    const part = times(gain, resampled(own, inside, ...spans, w, h));
     for (let row = 0; row < h; row++) plane.set(part.subarray(row * w, (row + 1) * w), (box.top + row) * width + box.left);
   };
-  COLOURS.forEach((colour, c) => put(layer[colour], (i) => brighter * channels[c]!(i)));
-  put(layer.cover, channels[3]!);
-  for (let i = 0; i < layer.cover.length; i++) layer.cover[i] = Math.min(1, Math.max(0, layer.cover[i]!));
+  COLOURS.forEach((colour, c) => put(layer[colour], channels[c]!, brighter));
+  put(layer.cover, channels[3]!, 1);
+  for (let y = box.top; y < box.bottom; y++)
+    for (let i = y * width + box.left, end = y * width + box.right; i < end; i++)
+      layer.cover[i] = Math.min(1, Math.max(0, layer.cover[i]!));
   return layer;
 }
