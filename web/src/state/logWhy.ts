@@ -73,8 +73,5 @@ async function answerFor(frame: LogFrame, signal: AbortSignal): Promise<LogFileF
 /** A frame of the log drawn fine, once; null where it cannot be. @param slot of its own: a newer wish in the same would take its place */
 export const drawnOnce = (slot: 'why' | 'log', job: FrameJob): Promise<DrawnFrame | null> =>
   new Promise((resolve) => {
-    drawFrame(slot, job, (frame) => {
-      if (frame.failed !== undefined) resolve(null);
-      else if (!frame.coarse) resolve(frame);
-    });
+    drawFrame(slot, { ...job, once: true }, (frame) => resolve(frame.failed === undefined ? frame : null));
   });

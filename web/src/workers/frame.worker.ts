@@ -77,6 +77,10 @@ async function draw({ slot, ticket, job, finer }: Wanted): Promise<void> {
     }
     return;
   }
+  if (job.once) {
+    send(slot, ticket, taken, taken.frame, await rendererFor(taken, 1), false);
+    return;
+  }
   const coarse = Math.min(1, Math.sqrt(COARSE_PX / (job.width * job.height)));
   if (job.quick || (lastTookMs > SOON_MS && finer === undefined)) {
     send(slot, ticket, taken, taken.frame, await rendererFor(taken, coarse), true);

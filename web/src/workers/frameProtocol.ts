@@ -25,6 +25,8 @@ export interface FrameJob {
   seed: number;
   /** Only as fine as can follow a drag. */
   quick?: boolean;
+  /** Only as fine as it will be, however long that takes: nobody watches it come. */
+  once?: boolean;
   /** Where the camera focused, m; on the subject where nothing is said. */
   focusedAtM?: number;
   /** Which frame of the burst, from 0; the steadiest where null. */

@@ -68,7 +68,7 @@ export async function sceneAtSize(
   if (subject.kind === 'photo')
     return { scene: photoScene(situation, job, photos.get(subject.id), job.spot ?? middle, size), look: middle };
   const scene = SCENES[subject.name ?? sceneFor(job.brief)];
-  if ('folder' in scene) return naturalScene(situation, scene.folder, job.spot, size, finer);
+  if ('folder' in scene) return naturalScene(situation, job, scene.folder, size, finer);
   const placing = placed(situation, scene, pictureWidth, pictureHeight);
   // The window of the detail lies round where one looks first.
   const look = {
@@ -146,8 +146,8 @@ const brighter = (stops: number): number => 2 ** Math.min(4, Math.max(-4, stops)
 /** A computed scene as it was framed: whole, or the part of it that is most telling. */
 async function naturalScene(
   { brief }: Situation,
+  job: FrameJob,
   folder: string,
-  spot: Spot | undefined,
   size: Size,
   finer: NaturalScene | null | undefined,
 ): Promise<PlacedScene> {
@@ -160,7 +160,7 @@ async function naturalScene(
     x: (scene.look.x - left) / (pictureWidth * perPx),
     y: (scene.look.y - top) / (pictureHeight * perPx),
   };
-  const begins = windowRound(spot ?? look, size);
+  const begins = windowRound(job.spot ?? look, size);
   const window = {
     across: { from: left + begins.left * perPx, length: width * perPx },
     down: { from: top + begins.top * perPx, length: height * perPx },
@@ -173,9 +173,10 @@ async function naturalScene(
     subject: brighter(Math.log2(brief.subject.tone / scene.tone)),
   };
   if (!isEnlarged(window)) return { scene: naturalAtSize(scene, window, brighterBy, null), look };
-  const found = finer === undefined ? closeIfHere(folder) : finer;
+  const wanted = job.once ? await close(folder) : finer;
+  const found = wanted === undefined ? closeIfHere(folder) : wanted;
   const shown = { scene: naturalAtSize(scene, window, brighterBy, found), look };
-  return found || finer === null ? shown : { ...shown, comes: close(folder) };
+  return found || wanted === null ? shown : { ...shown, comes: close(folder) };
 }
 
 interface Size {
