@@ -199,12 +199,15 @@ function stopServer(server: ChildProcess): Promise<number | null> {
 }
 
 /** Waits until something has come about. */
-export async function eventually(check: () => Promise<boolean>, what = 'It did not come about'): Promise<void> {
+export async function eventually(
+  check: () => Promise<boolean>,
+  what: string | (() => string) = 'It did not come about',
+): Promise<void> {
   for (let tries = 0; tries < 100; tries++) {
     if (await check()) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new Error(`${what} within ten seconds.`);
+  throw new Error(`${typeof what === 'string' ? what : what()} within ten seconds.`);
 }
 
 /** Takes the open brief back to how it was opened. */

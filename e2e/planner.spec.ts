@@ -258,14 +258,19 @@ describe('the frame', () => {
     }
     await page.mouse.up();
     await page.getByRole('button', { name: 'Use it' }).click();
-    await fine(page);
-    await cursor(page).focus();
-    for (let i = 0; i < 6; i++) await page.keyboard.press('Shift+ArrowLeft');
+    await page.getByRole('dialog', { name: 'What moves' }).waitFor({ state: 'detached' });
+    for (let i = 0; i < 6; i++) await cursor(page).press('Shift+ArrowLeft');
     // The painted left smears over its bars, the right is held.
-    await eventually(async () => {
-      const [left, right] = [await roughness(now(page), [0.1, 0.3]), await roughness(now(page), [0.7, 0.9])];
-      return left < 0.6 * right;
-    });
+    await fineFrame(page, /^Simulated frame at 1\/4 s/).waitFor();
+    let found: unknown = null;
+    await eventually(
+      async () => {
+        const [left, right] = [await roughness(now(page), [0.1, 0.3]), await roughness(now(page), [0.7, 0.9])];
+        found = { left, right };
+        return left < 0.6 * right;
+      },
+      () => `The left did not become smoother than the right, ${JSON.stringify(found)},`,
+    );
     // What is painted is there again after a reload.
     await page.reload();
     await fine(page);

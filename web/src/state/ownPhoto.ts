@@ -83,7 +83,9 @@ export async function drawWithBrushed(): Promise<void> {
   const photo = photoOf({ briefId, ...frame });
   if (briefId === null || !photo) return;
   await lendBrushed(photo.id);
-  setPhotoOf(briefId, { ...photo, mask: photo.mask + 1 });
+  // What was found out about it meanwhile stays.
+  const now = useFrame.getState().photos[briefId];
+  if (now?.id === photo.id) setPhotoOf(briefId, { ...now, mask: now.mask + 1 });
   await shelf.change(briefId, { mask: await brushedOf(photo.id) }).catch(() => undefined);
 }
 
