@@ -264,13 +264,16 @@ export { fillBehind } from './image/fillBehind.ts';
 export { finish } from './image/finish.ts';
 export { edgeBlur, smearOfEdges } from './image/edgeBlur.ts';
 export { frameOptics, type FrameOptics } from './image/frameOptics.ts';
+export { convolved, disc, kernelOf, wayAlong, type Fall } from './image/kernel.ts';
 export { isEnlarged, naturalAtSize } from './image/naturalAtSize.ts';
 export { LEAST_SOFTNESS_PX, sharesOf, SOFTNESS_PX, SURE, whySoft } from './softness/whySoft.ts';
+export { type BlurModel } from './softness/blurModel.ts';
+export { answered, evened, type Evening, type Layer as NetworkLayer } from './softness/network.ts';
 export { type SoftnessModel } from './softness/softnessModel.ts';
 export { smearAsViewedPx, softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';
 export { softnessFeatures } from './softness/features.ts';
-export { localBlur } from './softness/localBlur.ts';
-export { slopeCells } from './softness/slopeCells.ts';
+export { BLUR_SIGNS, blurSigns, blurWindows, LEAST_VARIANCE_PX2, localBlur } from './softness/localBlur.ts';
+export { slopeCells, type SlopeCells } from './softness/slopeCells.ts';
 export { SOFT_CAUSES, type SoftCause, type Softness, type SoftPlace } from './softness/causes.ts';
 export { openScene, type NaturalScene, type PixelBytes } from './image/openScene.ts';
 export {

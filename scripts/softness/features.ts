@@ -1,5 +1,32 @@
-import { localBlur, lumaOfBytes, seededRandom, slopeCells, softnessFeatures, type SoftCause } from '@hushto/core';
+import {
+  localBlur,
+  lumaOfBytes,
+  seededRandom,
+  slopeCells,
+  softnessFeatures,
+  type BlurModel,
+  type SlopeCells,
+  type SoftCause,
+} from '@hushto/core';
 import sharp from 'sharp';
+
+/** What is known of a frame whose cause is known because it was made so. */
+export interface Known {
+  scene: string;
+  seed: number;
+  cause: SoftCause;
+  /** The cause's size: tolerances of blur; for grain, stops under the signal-to-noise ratio that is coarse. */
+  size: number;
+  /** Where one should look, as shares of the picture. */
+  spot: { x: number; y: number };
+}
+
+/** A picture by the moments of its slopes. */
+export interface Measured {
+  cells: SlopeCells;
+  width: number;
+  height: number;
+}
 
 /** What is learnt from: a frame's features with the place one looks at said, not said, and as if it stood upright. */
 export interface Example {
@@ -15,24 +42,15 @@ export interface Example {
 const MIDDLE = { x: 0.5, y: 0.47 };
 const OFF = 0.015;
 
-/** Luma of a picture file, 0 to 1. */
-async function lumaOfFile(file: Buffer): Promise<{ luma: Float32Array; width: number; height: number }> {
+export async function cellsOf(file: Buffer): Promise<Measured> {
   const { data, info } = await sharp(file).toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return { luma: lumaOfBytes(new Uint8ClampedArray(data)), width: info.width, height: info.height };
+  const { width, height } = info;
+  return { cells: slopeCells(lumaOfBytes(new Uint8ClampedArray(data)), width, height), width, height };
 }
 
-interface Drawn {
-  scene: string;
-  cause: SoftCause;
-  size: number;
-  seed: number;
-  spot: { x: number; y: number };
-}
-
-export async function exampleOf(jpeg: Buffer, { scene, cause, size, seed, spot }: Drawn): Promise<Example> {
-  const { luma, width, height } = await lumaOfFile(jpeg);
-  const { noise, ...cells } = slopeCells(luma, width, height);
-  const places = localBlur({ noise, ...cells });
+export function exampleOf({ scene, cause, size, seed, spot }: Known, { cells, width, height }: Measured, model: BlurModel): Example {
+  const places = localBlur(cells, model);
+  const { noise } = cells;
   const random = seededRandom(seed);
   const off = (share: number): number => share + OFF * (2 * random() - 1);
   const turned = places.map((place) => ({ ...place, x: place.y, y: Math.min(0.9999, 1 - place.x), turn: { x: -place.turn.x, y: -place.turn.y } }));

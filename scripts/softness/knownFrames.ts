@@ -16,6 +16,7 @@ import {
 } from '@hushto/core';
 import sharp from 'sharp';
 import { exampleBrief } from '../../core/test/briefs.ts';
+import type { Known } from './features.ts';
 
 /** Size of the frames, px: parts of scenes 2048 px wide, as if framed tighter, so that not all of them have their subject in one place. */
 const WIDTH = 1536;
@@ -26,15 +27,7 @@ const SENSOR_MM = 24;
 
 const SCENES = new URL('../../web/src/workers/scenes/natural/', import.meta.url);
 
-/** A frame whose cause is known because it was made so. */
-export interface KnownFrame {
-  scene: string;
-  seed: number;
-  cause: SoftCause;
-  /** The cause's size: tolerances of blur; for grain, stops under the signal-to-noise ratio that is coarse. */
-  size: number;
-  /** Where one should look, as shares of the picture. */
-  spot: { x: number; y: number };
+export interface KnownFrame extends Known {
   jpeg: Buffer;
 }
 

