@@ -163,6 +163,13 @@ describe('why a picture is soft', () => {
     expect([smear.directionDeg, smear.px / 9]).to.satisfy(([deg, ratio]: number[]) => Math.abs(deg! - 40) < 12 && ratio! > 0.75 && ratio! < 1.25);
   }); // prettier-ignore
 
+  for (const length of [6, 9, 14])
+    it(`draws strokes as long as a smear of ${length} px, and rings no wider than what is left across it`, () => {
+      const { places } = whySoft(smeared(picture, length, 40), SIZE, SIZE);
+      expect(median(places.map(({ smearPx }) => smearPx))).within(0.75 * length, 1.25 * length);
+      expect(median(places.map(({ blurPx }) => blurPx))).to.be.lessThan(1);
+    });
+
   it('is grain where noise stands on it', () => {
     const { shares } = whySoft(noisy(picture, 0.15), SIZE, SIZE);
     expect(shares.grain).to.be.greaterThan(0.8);

@@ -41,7 +41,7 @@ export function whySoft(luminance: Float32Array, width: number, height: number, 
     places: thinned(places, width, height).map(({ x, y, leastPx, turn }) => ({
       x: rounded(x, 4),
       y: rounded(y, 4),
-      blurPx: leastPx,
+      blurPx: rounded(leastPx, 2),
       smearPx: rounded(smearPxOf(turn), 1),
       directionDeg: rounded(directionOf(turn), 0),
     })),
@@ -64,8 +64,8 @@ export function sharesOf({ nets, ...evening }: SoftnessModel, features: readonly
 
 const rounded = (value: number, digits: number): number => Number(value.toFixed(digits));
 
-/** The straight smear that lets blur turn so: a turn is half of what two directions differ by, b²/12. */
-const smearPxOf = ({ x, y }: LocalBlur['turn']): number => Math.sqrt(24 * Math.hypot(x, y));
+/** About the straight smear that lets blur turn so: a turn is half of what two directions differ by, b²/12, and about two thirds of b are seen. */
+const smearPxOf = ({ x, y }: LocalBlur['turn']): number => 1.5 * Math.sqrt(24 * Math.hypot(x, y));
 
 /** Across its smear a picture is sharp, along it soft: the direction of the smear, in which blur is most. */
 const directionOf = ({ x, y }: LocalBlur['turn']): number => {
