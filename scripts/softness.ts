@@ -81,9 +81,9 @@ interface Answer {
   share: number;
 }
 
-const answersTo = (examples: readonly Example[], model: SoftnessModel, which: 'told' | 'untold'): Answer[] =>
+const answersTo = (examples: readonly Example[], model: SoftnessModel): Answer[] =>
   examples.filter(isPlain).map((example) => {
-    const shares = sharesOf(model, example[which]);
+    const shares = sharesOf(model, example.untold);
     const likeliest = SOFT_CAUSES.reduce((a, b) => (shares[b] > shares[a] ? b : a));
     return { cause: example.cause, likeliest, share: shares[likeliest] };
   });
@@ -140,9 +140,8 @@ const neverSeen = examplesOf(
 );
 const unseen = examplesOf(await framesOfPhotographs(UNSEEN_PHOTOGRAPHS, EACH_PHOTOGRAPH.unseen, unseenPhotograph), blurModel);
 for (const sure of [0, SURE]) {
-  tell('Scenes never seen, the place to look at told', answersTo(neverSeen, model, 'told'), sure);
-  tell('Scenes never seen, the place not told', answersTo(neverSeen, model, 'untold'), sure);
-  tell('Photographs never seen, the place not told', answersTo(unseen, model, 'untold'), sure);
+  tell('Scenes never seen', answersTo(neverSeen, model), sure);
+  tell('Photographs never seen', answersTo(unseen, model), sure);
 }
 // Each photograph left out in turn, of both networks: how it would have done on it.
 const leftOut = LEARNT_PHOTOGRAPHS.map((name, photograph) => {
@@ -152,6 +151,6 @@ const leftOut = LEARNT_PHOTOGRAPHS.map((name, photograph) => {
   return { own, model: learnCauses([...drawn, ...cut.filter((example) => !isOwn(example))]) };
 });
 for (const sure of [0, SURE]) {
-  const found = leftOut.flatMap(({ own, model }) => answersTo(own, model, 'told'));
-  tell('Photographs, each left out in turn, the place told', found, sure);
+  const found = leftOut.flatMap(({ own, model }) => answersTo(own, model));
+  tell('Photographs, each left out in turn', found, sure);
 }

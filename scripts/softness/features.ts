@@ -38,8 +38,7 @@ export interface Example {
   upright: number[];
 }
 
-/** Where one looks where nothing is said, and how far off the place is when it is said, as shares of the picture. */
-const MIDDLE = { x: 0.5, y: 0.47 };
+/** How far off the place is when it is said, as a share of the picture. */
 const OFF = 0.015;
 
 export async function cellsOf(file: Buffer): Promise<Measured> {
@@ -59,7 +58,7 @@ export function exampleOf({ scene, cause, size, seed, spot }: Known, { cells, wi
     cause,
     size,
     told: softnessFeatures({ places, noise, width, height }, { x: off(spot.x), y: off(spot.y) }),
-    untold: softnessFeatures({ places, noise, width, height }, MIDDLE),
+    untold: softnessFeatures({ places, noise, width, height }),
     upright: softnessFeatures({ places: turned, noise, width: height, height: width }, { x: off(spot.y), y: off(1 - spot.x) }),
   };
 } // prettier-ignore

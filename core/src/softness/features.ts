@@ -6,6 +6,9 @@ export interface Spot {
   y: number;
 }
 
+/** A little above the middle. */
+export const MIDDLE: Spot = { x: 0.5, y: 0.47 };
+
 export interface LookedAt {
   places: readonly LocalBlur[];
   /** Noise of the cells. */
@@ -25,10 +28,10 @@ const [LONG_PARTS, SHORT_PARTS] = [6, 4];
 const bits = (variancePx2: number): number => Math.log2(variancePx2 + 0.3);
 
 /**
- * What a picture is told by: blur where one looks and elsewhere, the sharpest there is, how far blur has one direction, at the spot, in the
+ * What a picture is told by: blur where one looks (that is the middle, where no other place is known) and elsewhere, the sharpest there is, how far blur has one direction, at the spot, in the
  * rest and from part to part, and noise. Directions count by how far they agree, not by which they are: pictures may stand upright.
  */
-export function softnessFeatures({ places, noise, width, height }: LookedAt, spot: Spot): number[] {
+export function softnessFeatures({ places, noise, width, height }: LookedAt, spot: Spot = MIDDLE): number[] {
   const longer = Math.max(width, height);
   const [acrossX, acrossY] = [width / longer, height / longer];
   const most = Math.max(1e-12, ...places.map(({ energy }) => energy));

@@ -89,7 +89,9 @@ function addSlopes(
       for (let i = y * width + Math.max(1, column * cellPx); i < end; i++) {
         const dx = (plane[i + 1]! - plane[i - 1]!) / 2;
         const dy = (plane[i + width]! - plane[i - width]!) / 2;
-        const [dx2, dxdy, dy2] = [dx * dx, dx * dy, dy * dy];
+        const dx2 = dx * dx;
+        const dxdy = dx * dy;
+        const dy2 = dy * dy;
         xx += dx2;
         xy += dxdy;
         yy += dy2;

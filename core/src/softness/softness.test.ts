@@ -170,6 +170,15 @@ describe('why a picture is soft', () => {
       expect(median(places.map(({ blurPx }) => blurPx))).to.be.lessThan(1);
     });
 
+  it('is the same wherever one looks: the place only says where a streak is looked for', () => {
+    const moved = smeared(picture, 9, 40);
+    const [here, there] = [
+      { x: 0.3, y: 0.4 },
+      { x: 0.7, y: 0.6 },
+    ].map((spot) => whySoft(moved, SIZE, SIZE, spot));
+    expect(here!.shares).to.deep.equal(there!.shares);
+  });
+
   it('is grain where noise stands on it', () => {
     const { shares } = whySoft(noisy(picture, 0.15), SIZE, SIZE);
     expect(shares.grain).to.be.greaterThan(0.8);

@@ -1,5 +1,5 @@
 import { SOFT_CAUSES, type SoftCause, type Softness } from './causes.ts';
-import { softnessFeatures, type Spot } from './features.ts';
+import { MIDDLE, softnessFeatures, type Spot } from './features.ts';
 import { localBlur, type LocalBlur } from './localBlur.ts';
 import { answered, evened } from './network.ts';
 import { CELL_PX, slopeCells, type SlopeCells } from './slopeCells.ts';
@@ -12,8 +12,6 @@ export const SOFTNESS_PX = 2048;
 export const LEAST_SOFTNESS_PX = 6 * CELL_PX;
 /** A cause is named from this chance on. Ours. */
 export const SURE = 0.7;
-/** Where one looks where nothing is said: a little above the middle. */
-const MIDDLE: Spot = { x: 0.5, y: 0.47 };
 /** As evidence one place is kept of each part of the picture, so many along its longer side. */
 const KEPT_ALONG = 18;
 
@@ -21,7 +19,8 @@ const KEPT_ALONG = 18;
  * Why a picture is soft, by itself alone: shake smears all of it one way, movement a part, missed focus leaves something else sharp or all
  * equally soft, grain stands on even ground. Chances are of the causes it was taught, each alone; see docs/models/softness.md for how often
  * they are right. Leaves out what has two causes, the background of a pan, and noise that was reduced before.
- * @param luminance encoded, 0 to 1, row by row, at `SOFTNESS_PX` across  @param spot what was to be sharp, where it is known
+ * @param luminance encoded, 0 to 1, row by row, at `SOFTNESS_PX` across  @param spot what was to be sharp, where it is known: the streak of
+ * what moved is looked for round it, and the chances are the same
  * @throws RangeError where it does not fill width × height, or a side is too short to tell
  */
 export function whySoft(luminance: Float32Array, width: number, height: number, spot: Spot = MIDDLE): Softness {
@@ -29,7 +28,7 @@ export function whySoft(luminance: Float32Array, width: number, height: number, 
     throw new RangeError(`A side of ${Math.min(width, height)} px is too short to tell.`);
   const cells = slopeCells(luminance, width, height);
   const places = localBlur(cells);
-  const shares = sharesOf(SOFTNESS_MODEL, softnessFeatures({ places, noise: cells.noise, width, height }, spot));
+  const shares = sharesOf(SOFTNESS_MODEL, softnessFeatures({ places, noise: cells.noise, width, height }));
   const likeliest = SOFT_CAUSES.reduce((a, b) => (shares[b] > shares[a] ? b : a));
   const cause = shares[likeliest] >= SURE ? likeliest : 'unsure';
   return {

@@ -5,7 +5,7 @@ import { logApi } from '../../api/log.ts';
 import { jobOf } from '../../domain/simulatedFrame.ts';
 import { libraryNow } from '../../state/library.ts';
 import { loadLog, previewCame, useLog } from '../../state/log.ts';
-import { drawnOnce } from '../../state/logWhy.ts';
+import { drawnOnce, useWhy } from '../../state/logWhy.ts';
 import { Working } from './Working.tsx';
 
 const TOGETHER = 40;
@@ -17,7 +17,9 @@ export function DrawPreviews() {
   const undrawn = useLog((log) => log.shelf?.undrawn ?? 0);
   const [come, setCome] = useState<Come | null>(null);
   const [stopped, setStopped] = useState(false);
-  const wanted = undrawn > 0 && !stopped;
+  // Whoever asks why a frame is soft waits for that, not for small pictures.
+  const looking = useWhy((why) => why.doing !== null);
+  const wanted = undrawn > 0 && !stopped && !looking;
   useEffect(() => {
     if (!wanted) return undefined;
     const run = { on: true };
