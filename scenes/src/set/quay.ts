@@ -175,29 +175,63 @@ function boat(pose: Pose): Thing[] {
   ];
 }
 
-/** The far side of the harbour: sheds, and who is still up. */
+/** Width of the houses across the harbour, m, and where windows stand in them: columns from their side, rows from the water up. */
+const HOUSE = 4.2;
+const BAY = 0.95;
+const STOREY = 1.25;
+const FIRST_ROW = 0.2;
+
+/** The i-th house across the harbour: how high its eaves and its ridge are, m, and where its chimney stands, as a share of its width. */
+function houseOver(i: number): { eaves: number; ridge: number; chimney: number } {
+  const ridge = 3.2 + 3.4 * chance(i, 4, 2);
+  return { ridge, eaves: ridge - (chance(i, 6, 2) > 0.4 ? 1.5 : 0.2), chimney: 0.2 + 0.6 * chance(i, 7, 2) };
+}
+
+/** Houses across the harbour, some of their windows lit. */
 function farSide(): Thing {
+  const half = HOUSE / 2;
+  const house = (i: number, x: number, y: number, z: number): number => {
+    const { eaves, ridge, chimney } = houseOver(i);
+    const off = Math.abs(x - i * HOUSE - half);
+    const [rise, slant] = [(ridge - eaves) / half, Math.hypot(1, (ridge - eaves) / half)];
+    const body = Math.max(off - half, (y - ridge + rise * off) / slant, Math.abs(z) - 1);
+    return Math.min(body, box(x - (i + chimney) * HOUSE, y - ridge + 0.25, z - 0.4, 0.24, 0.75, 0.3, 0.01));
+  };
   return {
     pose: standing([6, 0, -46]),
     solid: (x, y, z) => {
-      const house = Math.floor(x / 4.2);
-      const tall = 3.2 + 3.4 * chance(house, 4, 2);
-      const gable = Math.abs((x / 4.2 - house) * 2 - 1) * 1.5 * (chance(house, 6, 2) > 0.4 ? 1 : 0);
-      return Math.max(y - tall + gable, Math.abs(z) - 1) * 0.5;
+      // Its neighbours too, or a ray would run past a wall higher than what it comes from.
+      const i = Math.floor(x / HOUSE);
+      return Math.min(house(i - 1, x, y, z), house(i, x, y, z), house(i + 1, x, y, z));
     },
     radius: 60,
-    pace: 0.8,
+    pace: 0.9,
     material: {
-      look([x, y]) {
-        const [column, row] = [Math.floor(x / 0.95), Math.floor((y - 0.2) / 1.25)];
-        const [fx, fy] = [x / 0.95 - column, (y - 0.2) / 1.25 - row];
-        const own = chance(column, row, 9);
-        if (own > 0.72 && fx > 0.3 && fx < 0.72 && fy > 0.3 && fy < 0.8 && y > 0.3) {
-          const strength = 2.4 * (own - 0.68) * 4;
-          return { albedo: [0, 0, 0], glow: [strength, 0.62 * strength, 0.28 * strength] };
+      look([x, y, z], [, up, ahead]) {
+        const i = Math.floor(x / HOUSE);
+        const { eaves } = houseOver(i);
+        const [u, v] = [(x - i * HOUSE - (HOUSE - 4 * BAY) / 2) / BAY, (y - FIRST_ROW) / STOREY];
+        const [column, row] = [Math.floor(u), Math.floor(v)];
+        const isWindow = ahead > 0.9 && column >= 0 && column < 4 && row >= 0 && (row + 0.85) * STOREY + FIRST_ROW < eaves;
+        const [fx, fy] = [u - column, v - row];
+        if (isWindow && fx > 0.3 && fx < 0.72 && fy > 0.3 && fy < 0.8) {
+          // Frames and a glazing bar stand before the light; curtains dim some of it.
+          const isBar =
+            fx < 0.33 || fx > 0.69 || fy < 0.33 || fy > 0.775 || Math.abs(fx - 0.51) < 0.014 || Math.abs(fy - 0.6) < 0.011;
+          const own = chance(column + 4 * i, row, 9);
+          if (isBar) return { albedo: [0.14, 0.13, 0.12] };
+          if (own <= 0.72) return { albedo: [0.01, 0.012, 0.014], wet: 1, gloss: [[0.5, 400]] };
+          const drawn = step(0.16, 0.11, Math.min(fx - 0.3, 0.72 - fx)) * chance(column + 4 * i, row, 3);
+          const lit = 6 * (own - 0.68) * (0.5 + 0.5 * step(0.85, 0.35, fy)) * (1 - 0.7 * drawn);
+          return { albedo: [0, 0, 0], glow: [lit, (0.5 + 0.2 * own) * lit, 0.28 * lit] };
         }
-        const wall = 0.05 * (1 + fractal(2 * x, 3 * y, 4, 4));
-        return { albedo: [wall, 0.9 * wall, 0.86 * wall] };
+        const uneven = 1 + fractal(2 * x, 3 * y, 4 + z, 4);
+        // Slates in rows on the roofs, courses of plaster and brick below.
+        const [wall, tint] =
+          up > 0.3
+            ? [0.035 * (0.8 + 0.3 * step(0.3, 0.5, Math.abs(6 * y - Math.round(6 * y)))), 1.15]
+            : [0.03 + 0.05 * chance(i, 8, 5), 0.84];
+        return { albedo: [wall * uneven, 0.95 * wall * uneven, tint * wall * uneven] };
       },
     },
   };

@@ -13,7 +13,7 @@ export interface Hit {
 }
 
 /** Steps after which a ray is given up. */
-const MOST_STEPS = 220;
+const MOST_STEPS = 600;
 /** A surface is met when it is nearer than this, m, and this share of the way gone: a quarter of what a pixel shows. */
 const NEAR_M = 0.0002;
 const NEAR_SHARE = 0.00015;
