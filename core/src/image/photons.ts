@@ -48,9 +48,14 @@ export function countPhotons(
     const z = normals[bits & MASK]!;
     const variance = mean + readVariance;
     const deviation = Math.sqrt(variance);
+    bits ^= bits << 13;
+    bits ^= bits >>> 17;
+    bits ^= bits << 5;
     // Bent so that the third moment is the photons' own, which is their mean; read noise has none.
     const counted =
-      mean < FEW ? countFew(mean, uniform) - mean + readDeviation * z : deviation * z + ((z * z - 1) * mean) / (6 * variance);
+      mean < FEW
+        ? countFew(mean, (bits >>> 0) / 4_294_967_296) - mean + readDeviation * z
+        : deviation * z + ((z * z - 1) * mean) / (6 * variance);
     const off = counted * toValue;
     bits ^= bits << 13;
     bits ^= bits >>> 17;
@@ -65,13 +70,19 @@ export function countPhotons(
   }
 }
 
-/** A Poisson count of a small mean, by multiplying uniform numbers (Knuth, The Art of Computer Programming 2, 3.4.1). */
-function countFew(mean: number, uniform: UniformSource): number {
-  const stop = Math.exp(-mean);
-  let count = -1;
-  for (let product = 1; product >= stop; count++) product *= uniform();
+/**
+ * The Poisson count of a small mean below which a share of all counts lies: its law summed up (Devroye, Non-Uniform Random Variate
+ * Generation, 1986, X.3; from memory).
+ */
+function countFew(mean: number, share: number): number {
+  let chance = Math.exp(-mean);
+  let count = 0;
+  for (let below = chance; share > below && count < MOST_FEW; below += chance) chance *= mean / ++count;
   return count;
 }
+
+/** A mean of `FEW` reaches this less often than once in 2³² times. */
+const MOST_FEW = 40;
 
 const TABLE_SIZE = 1 << 16;
 const MASK = TABLE_SIZE - 1;
