@@ -12,7 +12,7 @@ import { frameOptics, type FrameOptics } from './frameOptics.ts';
 import { gaussianBlur } from './gaussianBlur.ts';
 import { countPhotons } from './photons.ts';
 import { luminanceIn, profileAcross, riseWidth } from './measure.ts';
-import { flatPlanes, type Box, type Layer } from './picturePlanes.ts';
+import { flatPlanes, LUMINANCE, type Box, type Layer } from './picturePlanes.ts';
 import { FrameRenderer, type FrameScene } from './renderFrame.ts';
 import { smearAlong } from './smearAlong.ts';
 
@@ -113,6 +113,23 @@ describe('a rendered grey card', () => {
     countPhotons(black, { midGreyE: 10, readE: 0, sensorPixels: 1, clipsAt: 1 }, seededRandom(4));
     expect([...black.green].every((value) => value === 0)).to.equal(true);
   });
+  for (const mean of [0.3, 2, 7.5])
+    it(`counts as Poisson's law has it, ${mean} photons a pixel`, () => {
+      const side = 400;
+      const planes = flatPlanes(side, side, 0.18);
+      countPhotons(planes, { midGreyE: mean, readE: 0, sensorPixels: 1, clipsAt: 1e6 }, seededRandom(4));
+      const counts = Array.from(planes.green, (green, i) =>
+        Math.round((mean / 0.18) * (LUMINANCE.red * planes.red[i]! + LUMINANCE.green * green + LUMINANCE.blue * planes.blue[i]!)),
+      );
+      let chance = Math.exp(-mean);
+      for (let count = 0; count < 12; count++, chance *= mean / count) {
+        const share = counts.filter((one) => one === count).length / counts.length;
+        // Five standard errors of a share.
+        expect(Math.abs(share - chance)).to.be.lessThan(
+          5 * Math.sqrt((chance * (1 - chance)) / counts.length) + 1 / counts.length,
+        );
+      }
+    });
   it('clips where the highlights end', () => {
     const { optics } = opticsOf(pinnedAt(1 / 250, { light: { ev100: 11 } }));
     // 12.7 % of full well is mid grey: 2.98 stops above it nothing more is counted. ISO 12232:2019 (from memory).
