@@ -121,9 +121,12 @@ export function wayAlong(corners: readonly Point[]): Fall {
   return { points, slants: corners.some(({ x }) => x !== 0) && corners.some(({ y }) => y !== 0) };
 }
 
+/** Points of the smallest disc: with fewer their pattern shows in the contrast at the band's edge. */
+const FEWEST = 200;
+
 /** A disc evenly filled. @param diameterPx > 0 */
 export function disc(diameterPx: number): Fall {
-  const count = Math.max(24, Math.ceil(28 * diameterPx * diameterPx));
+  const count = Math.ceil(28 * diameterPx * diameterPx + FEWEST);
   // Vogel's spiral: by the golden angle, each with as much of the area.
   const points = Array.from({ length: count }, (_, i) => {
     const r = (diameterPx / 2) * Math.sqrt((i + 0.5) / count);
