@@ -290,7 +290,6 @@ export {
 } from './image/picturePlanes.ts';
 export { FrameRenderer, type FrameScene } from './image/renderFrame.ts';
 export { simulatedMoment } from './image/simulatedMoment.ts';
-export { resampled, type Span } from './image/resample.ts';
 export { codeOfLinear, linearOfCode, type StopScale } from './image/stopCodes.ts';
 export { readSceneFile, sceneFile, type Piece, type PictureCut, type SceneManifest } from './image/sceneFile.ts';
 

@@ -14,7 +14,7 @@ export interface Collecting {
   clipsAt: number;
 }
 
-/** Mean count below which photons are drawn one by one; above it, a normal number bent to the law's skewness. */
+/** Mean count below which counts are drawn by Poisson's own law; above it, a normal number bent to the law's skewness. */
 const FEW = 8;
 /** Noise of red and blue against luminance that raw conversion leaves. Ours. */
 export const CHROMA_NOISE = 0.7;

@@ -45,7 +45,8 @@ interface Placing {
 /**
  * The scene of a job as core renders it, at the brief's own geometry: the subject as large as lens and distance make it.
  * @param share 1 for full size, less for a coarse picture
- * @param finer the scene's close part, null where it cannot be had; looked for where unset, and then it may be said to come
+ * @param finer the scene's close part, null where it cannot be had; looked for where unset, and then it may be said to come. A job that is
+ * drawn once waits for it here
  */
 export async function sceneAtSize(
   situation: Situation,
