@@ -1,5 +1,5 @@
 // npm run bench:log: how long the log takes with 1 000, 10 000 and 100 000 frames, or with as many as are named, and what
-// its server needs of memory.
+// this process, the server in it, holds of memory after them and all sizes before.
 import type { NewFrame } from '@hushto/contract';
 import { VERDICTS } from '@hushto/core';
 import { createHash } from 'node:crypto';
@@ -45,7 +45,7 @@ async function measured(size: number) {
   ] as const;
   const times = [];
   for (const [what, url] of asked) times.push(await timed(server, size, what, `/api/log${url}`));
-  const memory = { frames: size, what: 'memory of it all, MB', median: (process.memoryUsage.rss() / 2 ** 20).toFixed(0) };
+  const memory = { frames: size, what: 'memory of this process, MB', now: (process.memoryUsage.rss() / 2 ** 20).toFixed(0) };
   await server.close();
   rmSync(folder, { recursive: true });
   return [taking, ...times, memory];
