@@ -1,16 +1,25 @@
 /**
  * Learns why frames are soft from drawn ones and from photographs, and says how often that is right on scenes and photographs it has never
- * seen. `npm run softness -- FOLDER [frames of each cause and scene]`: what it drew is kept in the folder and used again. Two hours.
+ * seen. `npm run softness -- FOLDER PHOTOGRAPHS [frames of each cause and scene]`: what it drew is kept in the folder and used again; the
+ * other folder holds large photographs to learn from as well. Three hours.
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { sharesOf, SOFT_CAUSES, seededRandom, SURE, type BlurModel, type SoftCause, type SoftnessModel } from '@hushto/core';
 import { blurLessons, photographToBlur, sceneToBlur, type SharpPicture } from './softness/blurLessons.ts';
 import { learnBlur, type BlurLessons } from './softness/blurModel.ts';
 import { learnCauses } from './softness/causeModel.ts';
-import { exampleOf, isPlain, type Example } from './softness/features.ts';
+import { learnPatches } from './softness/patchModel.ts';
+import { exampleOf, isPlain, lookedAt, type Example, type Looked } from './softness/features.ts';
 import { keptIn, type KeptFrame } from './softness/keptFrames.ts';
 import { KnownFrames, sceneNamed } from './softness/knownFrames.ts';
-import { LEARNT_PHOTOGRAPHS, spoiltPhotograph, UNSEEN_PHOTOGRAPHS, unseenPhotograph } from './softness/photographs.ts';
+import {
+  largeIn,
+  LEARNT_PHOTOGRAPHS,
+  spoiltPhotograph,
+  UNSEEN_PHOTOGRAPHS,
+  unseenPhotograph,
+  type Photograph,
+} from './softness/photographs.ts';
 
 const LEARNT_FROM = ['porter', 'boathouse', 'cyclist', 'sluice', 'skateHall', 'thicket', 'quay', 'lodging'];
 const NEVER_SEEN = ['cellar', 'lane', 'mooring', 'platform'];
@@ -20,12 +29,15 @@ const SEEDS = { learnt: { framing: 1_000_000, frame: 1 }, unseen: { framing: 7_0
 /** Frames drawn of one framing of a scene, those drawn for each cause of a scene that is checked, and cut for each from a photograph. */
 const EACH_FRAMING = 4;
 const EACH_UNSEEN = 32;
-const EACH_PHOTOGRAPH = { learnt: 24, unseen: 12 };
+const EACH_PHOTOGRAPH = { small: 24, large: 8, unseen: 12 };
 /** Cuts of each sharp picture that are blurred. */
 const CUTS = 50;
 
-const [folder = '', count = '24'] = process.argv.slice(2);
-if (folder === '') throw new Error('Say in which folder frames are kept: npm run softness -- FOLDER');
+const [folder = '', photographs = '', count = '24'] = process.argv.slice(2);
+if (photographs === '')
+  throw new Error(
+    'Say in which folder frames are kept, and which holds large photographs: npm run softness -- FOLDER PHOTOGRAPHS',
+  );
 mkdirSync(folder, { recursive: true });
 const kept = keptIn(folder);
 
@@ -50,16 +62,27 @@ async function framesOf(scene: string, each: number, seeds: { framing: number; f
 }
 
 /** Frames cut from photographs, `each` for every cause. */
-async function framesOfPhotographs(names: readonly string[], each: number, spoilt: typeof spoiltPhotograph): Promise<KeptFrame[]> {
+async function framesOfPhotographs(
+  from: readonly Photograph[],
+  each: number,
+  spoilt: typeof spoiltPhotograph,
+): Promise<KeptFrame[]> {
   const found: KeptFrame[] = [];
   for (let n = 0; n < each; n++)
-    for (const [photograph, name] of names.entries())
-      for (const cause of SOFT_CAUSES) found.push(await kept.frame(`${name}-${cause}-${n}`, () => spoilt(photograph, cause, n)));
+    for (const photograph of from)
+      for (const cause of SOFT_CAUSES)
+        found.push(await kept.frame(`${photograph.name}-${cause}-${n}`, () => spoilt(photograph, cause, n)));
   return found;
-} // prettier-ignore
+}
+
+interface ToBlur {
+  name: string;
+  own: number;
+  picture: () => Promise<SharpPicture>;
+}
 
 /** Lessons in blur from one sharp picture. */
-function lessonsFrom(name: string, own: number, picture: () => Promise<SharpPicture>): Promise<BlurLessons> {
+function lessonsFrom({ name, own, picture }: ToBlur): Promise<BlurLessons> {
   return kept.lessons(`blur-${name}`, async () => {
     const [signs, variancesPx2]: [number[], number[]] = [[], []];
     const sharp = await picture();
@@ -72,8 +95,8 @@ function lessonsFrom(name: string, own: number, picture: () => Promise<SharpPict
   });
 }
 
-const examplesOf = (frames: readonly KeptFrame[], model: BlurModel): Example[] =>
-  frames.map((frame) => exampleOf(frame.known, frame.measured(), model));
+const looks = (frames: readonly KeptFrame[], model: BlurModel): Looked[] =>
+  frames.map((frame) => lookedAt(frame.known, frame.measured(), model));
 
 interface Answer {
   cause: SoftCause;
@@ -81,11 +104,24 @@ interface Answer {
   share: number;
 }
 
-const answersTo = (examples: readonly Example[], model: SoftnessModel): Answer[] =>
-  examples.filter(isPlain).map((example) => {
-    const shares = sharesOf(model, example.untold);
+/** What tells of patches, and the causes by what it tells. */
+interface Learnt {
+  patches: SoftnessModel;
+  causes: SoftnessModel;
+}
+
+/** Learns both from frames; what patches say of a frame that is learnt from comes from networks that did not learn from its scene. */
+function learnAll(drawn: readonly Looked[], cut: readonly Looked[]): Learnt {
+  const { model: patches, without } = learnPatches([...drawn, ...cut]);
+  const examples = (frames: readonly Looked[]): Example[] => frames.map((frame) => exampleOf(frame, without(frame.scene)));
+  return { patches, causes: learnCauses([examples(drawn), examples(cut)]) };
+}
+
+const answersTo = (frames: readonly Looked[], { patches, causes }: Learnt): Answer[] =>
+  frames.filter(isPlain).map((frame) => {
+    const shares = sharesOf(causes, exampleOf(frame, patches).untold);
     const likeliest = SOFT_CAUSES.reduce((a, b) => (shares[b] > shares[a] ? b : a));
-    return { cause: example.cause, likeliest, share: shares[likeliest] };
+    return { cause: frame.cause, likeliest, share: shares[likeliest] };
   });
 
 function tell(title: string, found: readonly Answer[], sure: number): void {
@@ -114,43 +150,42 @@ function write(model: SoftnessModel | BlurModel, file: string): void {
   );
 }
 
-const ofPhotographs = LEARNT_PHOTOGRAPHS.map((name, i) => ({ name, own: i, picture: () => photographToBlur(name) }));
+const ofPhotographs = LEARNT_PHOTOGRAPHS.map(({ name, own, file }) => ({ name, own, picture: () => photographToBlur(file) }));
 const ofScenes = LEARNT_FROM.flatMap((name, i) => [
   { name, own: 100 + i, picture: () => sceneToBlur(name, false) },
   { name: `${name}-close`, own: 200 + i, picture: () => sceneToBlur(name, true) },
 ]);
 const lessons = new Map<string, BlurLessons>();
-for (const { name, own, picture } of [...ofPhotographs, ...ofScenes]) lessons.set(name, await lessonsFrom(name, own, picture));
+for (const sharp of [...ofPhotographs, ...ofScenes]) lessons.set(sharp.name, await lessonsFrom(sharp));
 const blurModel = learnBlur([...lessons.values()]);
 write(blurModel, 'blurModel.ts');
 
 const learntFrom = (await Promise.all(LEARNT_FROM.map((scene) => framesOf(scene, Number(count), SEEDS.learnt)))).flat();
-const photographed = await framesOfPhotographs(LEARNT_PHOTOGRAPHS, EACH_PHOTOGRAPH.learnt, spoiltPhotograph);
-const drawn = examplesOf(learntFrom, blurModel);
-const cut = examplesOf(photographed, blurModel);
-const model = learnCauses([...drawn, ...cut]);
-write(model, 'softnessModel.ts');
+const large = largeIn(photographs);
+const ofSmall = await framesOfPhotographs(LEARNT_PHOTOGRAPHS, EACH_PHOTOGRAPH.small, spoiltPhotograph);
+const ofLarge = await framesOfPhotographs(large, EACH_PHOTOGRAPH.large, spoiltPhotograph);
+const drawn = looks(learntFrom, blurModel);
+const cut = looks([...ofSmall, ...ofLarge], blurModel);
+const learnt = learnAll(drawn, cut);
+write(learnt.patches, 'patchModel.ts');
+write(learnt.causes, 'softnessModel.ts');
 console.log(
-  `learnt from ${drawn.length} frames of ${LEARNT_FROM.length} scenes and ${cut.length} of ${LEARNT_PHOTOGRAPHS.length} photographs`,
+  `learnt from ${drawn.length} frames of ${LEARNT_FROM.length} scenes and ${cut.length} of ${LEARNT_PHOTOGRAPHS.length + large.length} photographs`,
 );
 
-const neverSeen = examplesOf(
+const neverSeen = looks(
   (await Promise.all(NEVER_SEEN.map((scene) => framesOf(scene, EACH_UNSEEN, SEEDS.unseen)))).flat(),
   blurModel,
 );
-const unseen = examplesOf(await framesOfPhotographs(UNSEEN_PHOTOGRAPHS, EACH_PHOTOGRAPH.unseen, unseenPhotograph), blurModel);
+const unseen = looks(await framesOfPhotographs(UNSEEN_PHOTOGRAPHS, EACH_PHOTOGRAPH.unseen, unseenPhotograph), blurModel);
 for (const sure of [0, SURE]) {
-  tell('Scenes never seen', answersTo(neverSeen, model), sure);
-  tell('Photographs never seen', answersTo(unseen, model), sure);
+  tell('Scenes never seen', answersTo(neverSeen, learnt), sure);
+  tell('Photographs never seen', answersTo(unseen, learnt), sure);
 }
-// Each photograph left out in turn, of both networks: how it would have done on it.
-const leftOut = LEARNT_PHOTOGRAPHS.map((name, photograph) => {
-  const isOwn = ({ scene }: { scene: string }): boolean => scene === `photograph ${photograph}`;
+// Each photograph left out in turn, of all networks: how it would have done on it.
+const leftOut = LEARNT_PHOTOGRAPHS.flatMap(({ name }) => {
   const without = learnBlur([...lessons].flatMap(([of, own]) => (of === name ? [] : [own])));
-  const own = examplesOf(photographed.filter(({ known }) => isOwn(known)), without); // prettier-ignore
-  return { own, model: learnCauses([...drawn, ...cut.filter((example) => !isOwn(example))]) };
-});
-for (const sure of [0, SURE]) {
-  const found = leftOut.flatMap(({ own, model }) => answersTo(own, model));
-  tell('Photographs, each left out in turn', found, sure);
-}
+  const own = looks(ofSmall.filter(({ known }) => known.scene === name), without);
+  return answersTo(own, learnAll(drawn, cut.filter(({ scene }) => scene !== name)));
+}); // prettier-ignore
+for (const sure of [0, SURE]) tell('Photographs, each left out in turn', leftOut, sure);

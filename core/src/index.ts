@@ -272,6 +272,7 @@ export { answered, evened, type Evening, type Layer as NetworkLayer } from './so
 export { type SoftnessModel } from './softness/softnessModel.ts';
 export { smearAsViewedPx, softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';
 export { softnessFeatures } from './softness/features.ts';
+export { PATCH_ANSWERS, patchesOf, patchFeatures, type Patch } from './softness/patches.ts';
 export { BLUR_SIGNS, blurSigns, blurWindows, LEAST_VARIANCE_PX2, localBlur } from './softness/localBlur.ts';
 export { slopeCells, type SlopeCells } from './softness/slopeCells.ts';
 export { SOFT_CAUSES, type SoftCause, type Softness, type SoftPlace } from './softness/causes.ts';

@@ -16,7 +16,6 @@ import sharp from 'sharp';
 import { CLOSE, composed, NATURAL } from '../../scenes/test/pictures.ts';
 import type { BlurLessons } from './blurModel.ts';
 import { cellsOf } from './features.ts';
-import { fileOf } from './photographs.ts';
 
 /** A sharp picture to blur, and how far it may be shrunk or enlarged and still be sharp. */
 export interface SharpPicture {
@@ -24,8 +23,8 @@ export interface SharpPicture {
   scales: readonly [number, number];
 }
 
-export const photographToBlur = async (name: string): Promise<SharpPicture> => ({
-  png: await sharp(fileOf(name)).toColourspace('srgb').removeAlpha().png().toBuffer(),
+export const photographToBlur = async (file: string): Promise<SharpPicture> => ({
+  png: await sharp(file).toColourspace('srgb').removeAlpha().png().toBuffer(),
   scales: [0.6, 1],
 });
 

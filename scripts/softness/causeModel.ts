@@ -3,27 +3,33 @@ import { SOFT_CAUSES, type SoftnessModel } from '@hushto/core';
 import { isPlain, type Example } from './features.ts';
 
 /** Inner units of a network, and networks. */
-const [HIDDEN, NETS] = [8, 3];
-const COURSE = { rounds: 30, atOnce: 64, step: 0.004, pull: 0.003, jitter: 0.2 };
+const [HIDDEN, NETS] = [8, 6];
+const COURSE = { rounds: 30, atOnce: 64, step: 0.004, pull: 0.006, jitter: 0.2 };
 /** Examples that are neither sharp nor plainly lost count less. */
 const IN_BETWEEN = 0.4;
 
-/** Learns what tells the causes apart from examples, every cause counting alike. */
-export function learnCauses(examples: readonly Example[]): SoftnessModel {
-  const raw = examples.flatMap((example) =>
-    [example.told, example.untold, example.upright].map((x) => ({
-      x,
-      answer: SOFT_CAUSES.indexOf(example.cause),
-      counts: isPlain(example) ? 1 : IN_BETWEEN,
-    })),
+/** Learns what tells the causes apart from examples, every kind of picture counting alike, and every cause within it. */
+export function learnCauses(kinds: readonly (readonly Example[])[]): SoftnessModel {
+  const raw = kinds.flatMap((examples, kind) =>
+    examples.flatMap((example) =>
+      [example.told, example.untold, example.upright].map((x) => ({
+        x,
+        kind,
+        answer: SOFT_CAUSES.indexOf(example.cause),
+        counts: isPlain(example) ? 1 : IN_BETWEEN,
+      })),
+    ),
   );
   const width = raw[0]!.x.length;
   const table = Float64Array.from(raw.flatMap(({ x }) => x));
   const even = evening(table, width);
   evenedTable(table, even);
   const all = raw.reduce((sum, { counts }) => sum + counts, 0);
-  const counted = SOFT_CAUSES.map((_, k) => raw.reduce((sum, { answer, counts }) => sum + (answer === k ? counts : 0), 0));
-  const weights = raw.map(({ answer, counts }) => (counts * all) / (counted[answer]! * SOFT_CAUSES.length));
+  const counted = kinds.map(() => SOFT_CAUSES.map(() => 0));
+  for (const { kind, answer, counts } of raw) counted[kind]![answer]! += counts;
+  const weights = raw.map(
+    ({ kind, answer, counts }) => (counts * all) / (counted[kind]![answer]! * SOFT_CAUSES.length * kinds.length),
+  );
   const nets = Array.from({ length: NETS }, (_, n) =>
     taught(
       {

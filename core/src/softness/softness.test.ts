@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { gaussianBlur } from '../image/gaussianBlur.ts';
 import { smearAlong } from '../image/smearAlong.ts';
 import { normalSource, seededRandom } from '../numerics/seededRandom.ts';
+import { deadLeaves } from '../../test/deadLeaves.ts';
 import { softnessAdvice } from './advice.ts';
 import { SOFT_CAUSES, type Softness } from './causes.ts';
 import { localBlur } from './localBlur.ts';
@@ -10,23 +11,6 @@ import { smearLengthPx } from './smear.ts';
 import { LEAST_SOFTNESS_PX, SURE, whySoft } from './whySoft.ts';
 
 const SIZE = 512;
-
-/** Patches of all sizes over each other ("dead leaves"): edges and a spectrum as photographs have. Ruderman, Vision Res. 37 (1997) 3385 (from memory). */
-function leaves(seed: number, size = SIZE): Float32Array {
-  const random = seededRandom(seed);
-  const picture = new Float32Array(size * size).fill(0.5);
-  for (let n = 0; n < 9000; n++) {
-    // Radii by the inverse cube of their size, which looks alike at every scale.
-    const radius = 2 / Math.sqrt(1 - random() * (1 - (2 / (size / 5)) ** 2));
-    const [x, y, tone] = [random() * size, random() * size, 0.15 + 0.7 * random()];
-    for (let v = Math.max(0, Math.ceil(y - radius)); v < Math.min(size, y + radius); v++) {
-      const half = Math.sqrt(Math.max(0, radius * radius - (v - y) ** 2));
-      for (let u = Math.max(0, Math.ceil(x - half)); u < Math.min(size, x + half); u++) picture[v * size + u] = tone;
-    }
-  }
-  // A lens.
-  return gaussianBlur(picture, size, size, 0.5);
-}
 
 const whole = { left: 0, top: 0, right: SIZE, bottom: SIZE };
 const smeared = (picture: Float32Array, length: number, degrees: number): Float32Array => {
@@ -118,7 +102,7 @@ describe('slopes of a picture at four scales', () => {
 });
 
 describe('blur of the places of a picture', () => {
-  const picture = leaves(3);
+  const picture = deadLeaves(3);
   const blurOf = (of: Float32Array) => localBlur(slopeCells(of, SIZE, SIZE));
 
   it('is that of the Gaussian laid over it, whatever the texture', () => {
@@ -144,7 +128,7 @@ describe('blur of the places of a picture', () => {
 });
 
 describe('why a picture is soft', () => {
-  const picture = leaves(11);
+  const picture = deadLeaves(11);
 
   it('gives chances that add up to one, of pictures nobody ever saw', () => {
     for (const of of [picture, smeared(picture, 9, 40), noisy(picture, 0.15), new Float32Array(SIZE * SIZE).fill(0.4)]) {
@@ -195,7 +179,7 @@ describe('why a picture is soft', () => {
   it('is not asked of a picture too small to tell', () =>
     expect(() => whySoft(new Float32Array(100 * 600), 100, 600)).to.throw(RangeError, '100'));
   it('is asked of the smallest there may be', () =>
-    expect(whySoft(leaves(2, LEAST_SOFTNESS_PX), LEAST_SOFTNESS_PX, LEAST_SOFTNESS_PX).widthPx).to.equal(LEAST_SOFTNESS_PX));
+    expect(whySoft(deadLeaves(2, LEAST_SOFTNESS_PX), LEAST_SOFTNESS_PX, LEAST_SOFTNESS_PX).widthPx).to.equal(LEAST_SOFTNESS_PX));
 });
 
 describe('what softness asks for the next time', () => {

@@ -1,7 +1,9 @@
 import { SOFT_CAUSES, type SoftCause, type Softness } from './causes.ts';
-import { MIDDLE, softnessFeatures, type Spot } from './features.ts';
+import { MIDDLE, softnessFeatures, type LookedAt, type Spot } from './features.ts';
 import { localBlur, type LocalBlur } from './localBlur.ts';
 import { answered, evened } from './network.ts';
+import { patchesOf, patchFeatures } from './patches.ts';
+import { PATCH_MODEL } from './patchModel.ts';
 import { CELL_PX, slopeCells, type SlopeCells } from './slopeCells.ts';
 import { smearLengthPx } from './smear.ts';
 import { SOFTNESS_MODEL, type SoftnessModel } from './softnessModel.ts';
@@ -28,7 +30,7 @@ export function whySoft(luminance: Float32Array, width: number, height: number, 
     throw new RangeError(`A side of ${Math.min(width, height)} px is too short to tell.`);
   const cells = slopeCells(luminance, width, height);
   const places = localBlur(cells);
-  const shares = sharesOf(SOFTNESS_MODEL, softnessFeatures({ places, noise: cells.noise, width, height }));
+  const shares = sharesOf(SOFTNESS_MODEL, signsOf({ places, noise: cells.noise, width, height }));
   const likeliest = SOFT_CAUSES.reduce((a, b) => (shares[b] > shares[a] ? b : a));
   const cause = shares[likeliest] >= SURE ? likeliest : 'unsure';
   return {
@@ -46,6 +48,12 @@ export function whySoft(luminance: Float32Array, width: number, height: number, 
     })),
   };
 }
+
+/** All a picture is told by. */
+const signsOf = (lookedAt: LookedAt): number[] => [
+  ...softnessFeatures(lookedAt),
+  ...patchFeatures(patchesOf(lookedAt), PATCH_MODEL),
+];
 
 /** Chances of the causes by the networks' mean. */
 export function sharesOf({ nets, ...evening }: SoftnessModel, features: readonly number[]): Record<SoftCause, number> {
