@@ -4,7 +4,7 @@
  * other folder holds large photographs to learn from as well. Three hours.
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { sharesOf, SOFT_CAUSES, seededRandom, SURE, type BlurModel, type SoftCause, type SoftnessModel } from '@hushto/core';
+import { sharesOf, SOFT_CAUSES, seededRandom, SURE, type BlurModel, type SoftCause, type Ensemble } from '@hushto/core';
 import { blurLessons, photographToBlur, sceneToBlur, type SharpPicture } from './softness/blurLessons.ts';
 import { learnBlur, type BlurLessons } from './softness/blurModel.ts';
 import { learnCauses } from './softness/causeModel.ts';
@@ -106,8 +106,8 @@ interface Answer {
 
 /** What tells of patches, and the causes by what it tells. */
 interface Learnt {
-  patches: SoftnessModel;
-  causes: SoftnessModel;
+  patches: Ensemble;
+  causes: Ensemble;
 }
 
 /** Learns both from frames; what patches say of a frame that is learnt from comes from networks that did not learn from its scene. */
@@ -141,7 +141,7 @@ function tell(title: string, found: readonly Answer[], sure: number): void {
   }
 } // prettier-ignore
 
-function write(model: SoftnessModel | BlurModel, file: string): void {
+function write(model: Ensemble | BlurModel, file: string): void {
   const url = new URL(`../core/src/softness/${file}`, import.meta.url);
   const before = readFileSync(url, 'utf8');
   writeFileSync(

@@ -268,8 +268,7 @@ export { convolved, disc, kernelOf, wayAlong, type Fall } from './image/kernel.t
 export { isEnlarged, naturalAtSize } from './image/naturalAtSize.ts';
 export { LEAST_SOFTNESS_PX, sharesOf, SOFTNESS_PX, SURE, whySoft } from './softness/whySoft.ts';
 export { type BlurModel } from './softness/blurModel.ts';
-export { answered, evened, type Evening, type Layer as NetworkLayer } from './softness/network.ts';
-export { type SoftnessModel } from './softness/softnessModel.ts';
+export { answered, evened, type Ensemble, type Evening, type Layer as NetworkLayer } from './softness/network.ts';
 export { smearAsViewedPx, softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';
 export { softnessFeatures } from './softness/features.ts';
 export { PATCH_ANSWERS, patchesOf, patchFeatures, type Patch } from './softness/patches.ts';

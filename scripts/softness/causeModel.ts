@@ -1,5 +1,5 @@
 import { evenedTable, evening, taught } from './descent.ts';
-import { SOFT_CAUSES, type SoftnessModel } from '@hushto/core';
+import { SOFT_CAUSES, type Ensemble } from '@hushto/core';
 import { isPlain, type Example } from './features.ts';
 
 /** Inner units of a network, and networks. */
@@ -9,7 +9,7 @@ const COURSE = { rounds: 30, atOnce: 64, step: 0.004, pull: 0.006, jitter: 0.2 }
 const IN_BETWEEN = 0.4;
 
 /** Learns what tells the causes apart from examples, every kind of picture counting alike, and every cause within it. */
-export function learnCauses(kinds: readonly (readonly Example[])[]): SoftnessModel {
+export function learnCauses(kinds: readonly (readonly Example[])[]): Ensemble {
   const raw = kinds.flatMap((examples, kind) =>
     examples.flatMap((example) =>
       [example.told, example.untold, example.upright].map((x) => ({

@@ -7,10 +7,10 @@ import {
   slopeCells,
   softnessFeatures,
   type BlurModel,
+  type Ensemble,
   type Patch,
   type SlopeCells,
   type SoftCause,
-  type SoftnessModel,
 } from '@hushto/core';
 import sharp from 'sharp';
 
@@ -87,7 +87,7 @@ function coveredOf({ x, y }: Patch, cover: readonly number[], width: number, hei
 }
 
 /** A frame as it is learnt from, its patches told by a model. */
-export function exampleOf({ patches, ...looked }: Looked, patchModel: SoftnessModel): Example {
+export function exampleOf({ patches, ...looked }: Looked, patchModel: Ensemble): Example {
   const told = patchFeatures(patches, patchModel);
   return {
     ...looked,

@@ -83,7 +83,7 @@ export class KnownFrames {
       Math.min(whole - length, Math.max(0, look - length * (1 / 3 + framing() / 3)));
     const [left, top] = [begin(scene.look.x, across, scene.width), begin(scene.look.y, down, scene.height)];
     this.#spot = { x: (scene.look.x - left) / across, y: (scene.look.y - top) / down };
-    this.#cover = coverOf(scene, { left, top, width: across, height: down });
+    this.#cover = coverOfParts(scene, { left, top, width: across, height: down });
     this.#renderer = new FrameRenderer(
       naturalAtSize(
         scene,
@@ -171,7 +171,7 @@ const LOOKS = 4;
 const LEAST_MOVES = 0.5;
 
 /** What of each part of a cut the moving parts of a scene cover. */
-function coverOf({ parts, pictures }: NaturalScene, { left, top, width, height }: PictureCut): number[] {
+function coverOfParts({ parts, pictures }: NaturalScene, { left, top, width, height }: PictureCut): number[] {
   const moving = parts.flatMap(({ moves, cut }, k) => (moves < LEAST_MOVES ? [] : [{ cut, picture: pictures.parts[k]! }]));
   const isCovered = (x: number, y: number): boolean =>
     moving.some(({ cut, picture }) => {

@@ -1,4 +1,4 @@
-import { PATCH_ANSWERS, type SoftnessModel } from '@hushto/core';
+import { PATCH_ANSWERS, type Ensemble } from '@hushto/core';
 import { evenedTable, evening, taught } from './descent.ts';
 import type { Looked } from './features.ts';
 
@@ -20,7 +20,7 @@ const GROUPS = 5;
  * Learns what tells of a patch that it moved, or is out of focus alone: a network for each group of pictures left out, so that what their
  * patches say of them was not learnt from them.
  */
-export function learnPatches(frames: readonly Looked[]): { model: SoftnessModel; without: (scene: string) => SoftnessModel } {
+export function learnPatches(frames: readonly Looked[]): { model: Ensemble; without: (scene: string) => Ensemble } {
   const scenes = [...new Set(frames.map(({ scene }) => scene))];
   const lessons = frames.flatMap((frame) => lessonsOf(frame).map((lesson) => ({ ...lesson, group: scenes.indexOf(frame.scene) % GROUPS })));
   const width = lessons[0]!.signs.length;

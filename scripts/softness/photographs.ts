@@ -74,7 +74,7 @@ async function plainlySpoilt(file: string, cause: SoftCause, seed: number) {
     jpeg: await picture.jpeg({ quality: 92 }).toBuffer(),
     size,
     spot,
-    cover: coverOf(oval, w, h),
+    cover: coverOfOval(oval, w, h),
   });
   if (cause === 'sharp') return done(cut.picture);
   if (cause === 'focus') return done(cut.picture.blur(lengthPx / 4));
@@ -129,7 +129,7 @@ export async function spoiltPhotograph(photograph: Photograph, cause: SoftCause,
   const noisy = await grained(shaken, between(cause === 'grain' ? GRAIN : NOISE), normal);
   const finished = random() < 0.35 ? noisy.sharpen({ sigma: 0.8, m1: 0.4, m2: 0.8 }) : noisy;
   const jpeg = await finished.jpeg({ quality: Math.round(80 + 15 * random()), chromaSubsampling: '4:2:0' }).toBuffer();
-  return { jpeg, scene: photograph.name, cause, size: cause === 'grain' ? 1 : size, seed, spot, cover: coverOf(oval, w, h) };
+  return { jpeg, scene: photograph.name, cause, size: cause === 'grain' ? 1 : size, seed, spot, cover: coverOfOval(oval, w, h) };
 }
 
 /** All that was asked of a picture done. */
@@ -169,7 +169,7 @@ interface Oval {
 }
 
 /** What an oval covers, part by part. */
-function coverOf({ x, y, rx, ry, turnDeg }: Oval, width: number, height: number): number[] {
+function coverOfOval({ x, y, rx, ry, turnDeg }: Oval, width: number, height: number): number[] {
   const turn = (Math.PI * turnDeg) / 180;
   return Array.from({ length: COVER_SIDE ** 2 }, (_, i) => {
     const across = (((i % COVER_SIDE) + 0.5) / COVER_SIDE - x) * width;

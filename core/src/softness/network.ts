@@ -7,6 +7,11 @@ export interface Evening {
   spreads: readonly number[];
 }
 
+/** Small networks that are asked alike, and whose answers are averaged. */
+export interface Ensemble extends Evening {
+  nets: readonly (readonly Layer[])[];
+}
+
 /** Inputs lie within so many spreads: what was never seen must not speak loudest. */
 const WIDEST = 4;
 

@@ -71,7 +71,7 @@ describe('patches of a picture', () => {
   });
 
   for (const seed of [3, 4, 5])
-    it(`find what moved off the middle, and nothing of it where all moved or nothing did (leaves ${seed})`, () => {
+    it(`look more as if they moved where one off the middle did than where all did, nothing did or all is out of focus (leaves ${seed})`, () => {
       const sharp = deadLeaves(seed, SIZE);
       const whole = { left: 0, top: 0, right: SIZE, bottom: SIZE };
       const smeared = smearAlong(sharp, SIZE, 12, 4, whole, new Float32Array(sharp.length));

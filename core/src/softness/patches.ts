@@ -1,6 +1,5 @@
 import { blurDoublings, quantile, weightsOf, type LookedAt } from './features.ts';
-import { answered, evened } from './network.ts';
-import type { SoftnessModel } from './softnessModel.ts';
+import { answered, evened, type Ensemble } from './network.ts';
 
 /** A round part of a picture, told by blur in it against blur round it and that of all. */
 export interface Patch {
@@ -120,7 +119,7 @@ export const PATCH_FEATURES = 11;
  * What the patches of a picture say together: how far the likeliest of them, and those after it, look as if they had moved or were out of
  * focus alone.
  */
-export function patchFeatures(patches: readonly Patch[], { nets, ...evening }: SoftnessModel): number[] {
+export function patchFeatures(patches: readonly Patch[], { nets, ...evening }: Ensemble): number[] {
   if (patches.length === 0) return new Array<number>(PATCH_FEATURES).fill(0);
   const told = patches.map(({ x, y, signs }) => {
     const inputs = evened(evening, signs);

@@ -1,12 +1,12 @@
 import { SOFT_CAUSES, type SoftCause, type Softness } from './causes.ts';
 import { MIDDLE, softnessFeatures, type LookedAt, type Spot } from './features.ts';
 import { localBlur, type LocalBlur } from './localBlur.ts';
-import { answered, evened } from './network.ts';
+import { answered, evened, type Ensemble } from './network.ts';
 import { patchesOf, patchFeatures } from './patches.ts';
 import { PATCH_MODEL } from './patchModel.ts';
 import { CELL_PX, slopeCells, type SlopeCells } from './slopeCells.ts';
 import { smearLengthPx } from './smear.ts';
-import { SOFTNESS_MODEL, type SoftnessModel } from './softnessModel.ts';
+import { SOFTNESS_MODEL } from './softnessModel.ts';
 
 /** Longer side at which a picture is looked at, px: as it is viewed, where two pixels are one tolerance. */
 export const SOFTNESS_PX = 2048;
@@ -56,7 +56,7 @@ const signsOf = (lookedAt: LookedAt): number[] => [
 ];
 
 /** Chances of the causes by the networks' mean. */
-export function sharesOf({ nets, ...evening }: SoftnessModel, features: readonly number[]): Record<SoftCause, number> {
+export function sharesOf({ nets, ...evening }: Ensemble, features: readonly number[]): Record<SoftCause, number> {
   const inputs = evened(evening, features);
   const sums = new Array<number>(SOFT_CAUSES.length).fill(0);
   for (const layers of nets) {
