@@ -1,9 +1,10 @@
 /**
  * Learns why frames are soft from drawn ones and from photographs, and says how often that is right on scenes and photographs it has never
  * seen. `npm run softness -- FOLDER PHOTOGRAPHS [frames of each cause and scene]`: what it drew is kept in the folder and used again; the
- * other folder holds large photographs to learn from as well. Three hours.
+ * other folder holds large photographs to learn from as well, in `learnt`, and in `apart` some that are only checked on. Some five hours.
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { sharesOf, SOFT_CAUSES, seededRandom, SURE, type BlurModel, type SoftCause, type Ensemble } from '@hushto/core';
 import { blurLessons, photographToBlur, sceneToBlur, type SharpPicture } from './softness/blurLessons.ts';
 import { learnBlur, type BlurLessons } from './softness/blurModel.ts';
@@ -13,8 +14,8 @@ import { exampleOf, isPlain, lookedAt, type Example, type Looked } from './softn
 import { keptIn, type KeptFrame } from './softness/keptFrames.ts';
 import { KnownFrames, sceneNamed } from './softness/knownFrames.ts';
 import {
-  largeIn,
   LEARNT_PHOTOGRAPHS,
+  photographsIn,
   spoiltPhotograph,
   UNSEEN_PHOTOGRAPHS,
   unseenPhotograph,
@@ -28,16 +29,16 @@ const SCENES = [...LEARNT_FROM, ...NEVER_SEEN];
 const SEEDS = { learnt: { framing: 1_000_000, frame: 1 }, unseen: { framing: 7_000_000, frame: 500_001 }, blur: 40_000_000 };
 /** Frames drawn of one framing of a scene, those drawn for each cause of a scene that is checked, and cut for each from a photograph. */
 const EACH_FRAMING = 4;
-const EACH_UNSEEN = 32;
-const EACH_PHOTOGRAPH = { small: 24, large: 8, unseen: 12 };
+const EACH_UNSEEN = 64;
+const EACH_PHOTOGRAPH = { small: 24, large: 8, unseen: 12, apart: 12 };
+/** Of those of a scene that is checked, so many were looked at while it was chosen how causes are learnt; the others only after. */
+const CHOSEN_BY = 48;
 /** Cuts of each sharp picture that are blurred. */
 const CUTS = 50;
 
-const [folder = '', photographs = '', count = '24'] = process.argv.slice(2);
+const [folder = '', photographs = '', count = '48'] = process.argv.slice(2);
 if (photographs === '')
-  throw new Error(
-    'Say in which folder frames are kept, and which holds large photographs: npm run softness -- FOLDER PHOTOGRAPHS',
-  );
+  throw new Error('Say in which folder frames are kept, and which holds photographs: npm run softness -- FOLDER PHOTOGRAPHS');
 mkdirSync(folder, { recursive: true });
 const kept = keptIn(folder);
 
@@ -141,6 +142,10 @@ function tell(title: string, found: readonly Answer[], sure: number): void {
   }
 } // prettier-ignore
 
+function tellAll(checks: Readonly<Record<string, readonly Answer[]>>): void {
+  for (const [title, found] of Object.entries(checks)) for (const sure of [0, SURE]) tell(title, found, sure);
+}
+
 function write(model: Ensemble | BlurModel, file: string): void {
   const url = new URL(`../core/src/softness/${file}`, import.meta.url);
   const before = readFileSync(url, 'utf8');
@@ -161,7 +166,7 @@ const blurModel = learnBlur([...lessons.values()]);
 write(blurModel, 'blurModel.ts');
 
 const learntFrom = (await Promise.all(LEARNT_FROM.map((scene) => framesOf(scene, Number(count), SEEDS.learnt)))).flat();
-const large = largeIn(photographs);
+const large = photographsIn(path.join(photographs, 'learnt'), 400, 1536);
 const ofSmall = await framesOfPhotographs(LEARNT_PHOTOGRAPHS, EACH_PHOTOGRAPH.small, spoiltPhotograph);
 const ofLarge = await framesOfPhotographs(large, EACH_PHOTOGRAPH.large, spoiltPhotograph);
 const drawn = looks(learntFrom, blurModel);
@@ -173,19 +178,32 @@ console.log(
   `learnt from ${drawn.length} frames of ${LEARNT_FROM.length} scenes and ${cut.length} of ${LEARNT_PHOTOGRAPHS.length + large.length} photographs`,
 );
 
-const neverSeen = looks(
-  (await Promise.all(NEVER_SEEN.map((scene) => framesOf(scene, EACH_UNSEEN, SEEDS.unseen)))).flat(),
-  blurModel,
-);
-const unseen = looks(await framesOfPhotographs(UNSEEN_PHOTOGRAPHS, EACH_PHOTOGRAPH.unseen, unseenPhotograph), blurModel);
-for (const sure of [0, SURE]) {
-  tell('Scenes never seen', answersTo(neverSeen, learnt), sure);
-  tell('Photographs never seen', answersTo(unseen, learnt), sure);
+const [chosenBy, after]: [Answer[], Answer[]] = [[], []];
+for (const scene of NEVER_SEEN) {
+  const frames = await framesOf(scene, EACH_UNSEEN, SEEDS.unseen);
+  const first = (CHOSEN_BY * frames.length) / EACH_UNSEEN;
+  chosenBy.push(...answersTo(looks(frames.slice(0, first), blurModel), learnt));
+  after.push(...answersTo(looks(frames.slice(first), blurModel), learnt));
 }
+const answered = async (from: readonly Photograph[], each: number, spoilt: typeof spoiltPhotograph): Promise<Answer[]> =>
+  answersTo(looks(await framesOfPhotographs(from, each, spoilt), blurModel), learnt);
+const apart = photographsIn(path.join(photographs, 'apart'), 600, 1024);
+const inMiddle = apart.map((photograph) => ({ ...photograph, name: `${photograph.name}-middle` }));
+tellAll({
+  'Scenes never seen': chosenBy,
+  'Scenes never seen, frames drawn after all was chosen': after,
+  'Two photographs never seen, what moves in the middle': await answered(
+    UNSEEN_PHOTOGRAPHS,
+    EACH_PHOTOGRAPH.unseen,
+    unseenPhotograph,
+  ),
+  'Photographs apart, what moves in the middle': await answered(inMiddle, EACH_PHOTOGRAPH.apart, unseenPhotograph),
+  'Photographs apart, what moves anywhere': await answered(apart, EACH_PHOTOGRAPH.apart, spoiltPhotograph),
+});
 // Each photograph left out in turn, of all networks: how it would have done on it.
 const leftOut = LEARNT_PHOTOGRAPHS.flatMap(({ name }) => {
   const without = learnBlur([...lessons].flatMap(([of, own]) => (of === name ? [] : [own])));
   const own = looks(ofSmall.filter(({ known }) => known.scene === name), without);
   return answersTo(own, learnAll(drawn, cut.filter(({ scene }) => scene !== name)));
 }); // prettier-ignore
-for (const sure of [0, SURE]) tell('Photographs, each left out in turn', leftOut, sure);
+tellAll({ 'Photographs, each left out in turn': leftOut });

@@ -271,6 +271,7 @@ export { type BlurModel } from './softness/blurModel.ts';
 export { answered, evened, type Ensemble, type Evening, type Layer as NetworkLayer } from './softness/network.ts';
 export { smearAsViewedPx, softnessAdvice, type SoftnessAdvice, type TakenFrame } from './softness/advice.ts';
 export { softnessFeatures } from './softness/features.ts';
+export { commonTurn } from './softness/commonTurn.ts';
 export { PATCH_ANSWERS, patchesOf, patchFeatures, type Patch } from './softness/patches.ts';
 export { BLUR_SIGNS, blurSigns, blurWindows, LEAST_VARIANCE_PX2, localBlur } from './softness/localBlur.ts';
 export { slopeCells, type SlopeCells } from './softness/slopeCells.ts';

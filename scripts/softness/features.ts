@@ -1,4 +1,5 @@
 import {
+  commonTurn,
   localBlur,
   lumaOfBytes,
   patchesOf,
@@ -63,13 +64,15 @@ export function lookedAt({ scene, cause, size, seed, spot, cover }: Known, { cel
   const random = seededRandom(seed);
   const off = (share: number): number => share + OFF * (2 * random() - 1);
   const turned = places.map((place) => ({ ...place, x: place.y, y: Math.min(0.9999, 1 - place.x), turn: { x: -place.turn.x, y: -place.turn.y } }));
+  // The same whichever way the picture stands.
+  const common = commonTurn({ places, noise, width, height });
   return {
     scene,
     cause,
     size,
-    told: softnessFeatures({ places, noise, width, height }, { x: off(spot.x), y: off(spot.y) }),
-    untold: softnessFeatures({ places, noise, width, height }),
-    upright: softnessFeatures({ places: turned, noise, width: height, height: width }, { x: off(spot.y), y: off(1 - spot.x) }),
+    told: [...softnessFeatures({ places, noise, width, height }, { x: off(spot.x), y: off(spot.y) }), ...common],
+    untold: [...softnessFeatures({ places, noise, width, height }), ...common],
+    upright: [...softnessFeatures({ places: turned, noise, width: height, height: width }, { x: off(spot.y), y: off(1 - spot.x) }), ...common],
     patches: patchesOf({ places, noise, width, height }).map((patch) => ({ ...patch, covered: coveredOf(patch, cover, width, height) })),
   };
 } // prettier-ignore

@@ -37,16 +37,16 @@ export const LEARNT_PHOTOGRAPHS = [
 ].map(small);
 export const UNSEEN_PHOTOGRAPHS = ['dust-bowl-home', 'locomotion-house-cat'].map(small);
 
-/** Large ones in a folder, in the order of their names. */
-export const largeIn = (folder: string): Photograph[] =>
+/** Those in a folder, in the order of their names. @param from the first one's own part of the seeds */
+export const photographsIn = (folder: string, from: number, longestPx: number): Photograph[] =>
   readdirSync(folder)
     .filter((file) => file.endsWith('.jpg'))
     .sort()
     .map((file, i) => ({
       name: path.parse(file).name,
       file: path.join(folder, file),
-      own: 400 + i,
-      longestPx: 1536,
+      own: from + i,
+      longestPx,
     }));
 
 /** Longer side at which photographs are sharp, px: they are scans. */
@@ -77,7 +77,7 @@ async function plainlySpoilt(file: string, cause: SoftCause, seed: number) {
     cover: coverOfOval(oval, w, h),
   });
   if (cause === 'sharp') return done(cut.picture);
-  if (cause === 'focus') return done(cut.picture.blur(lengthPx / 4));
+  if (cause === 'focus') return done(cut.picture.clone().blur(lengthPx / 4));
   if (cause === 'hands') return done(smeared(cut.picture, lengthPx, angle));
   if (cause === 'grain') return done(await grained(cut.picture, 30 * size ** 0.3, normalSource(random)));
   // What moves: an oval round the place one looks at.
@@ -216,5 +216,5 @@ function smeared(picture: Sharp, lengthPx: number, angle: number): Sharp {
     ] as const)
       if (column + dx < side && row + dy < side) kernel[(row + dy) * side + column + dx]! += share;
   }
-  return picture.convolve({ width: side, height: side, kernel, scale: points });
+  return picture.clone().convolve({ width: side, height: side, kernel, scale: points });
 }

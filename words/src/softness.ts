@@ -20,7 +20,7 @@ export function causeWords({ cause, shares }: Softness): string {
 } // prettier-ignore
 
 /** How far to trust it where no camera of ours took the frame. */
-export const LEARNT_WORDS = 'Learnt from drawn frames; of real ones it may be too sure.';
+export const LEARNT_WORDS = 'Learnt from pictures spoilt by computing; of real ones it may be too sure.';
 
 /** What the picture shows, and what to change next time, each a sentence. */
 export function softnessWords(found: Softness, frame: TakenFrame): string[] {

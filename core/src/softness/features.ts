@@ -33,6 +33,20 @@ export function weightsOf(places: readonly LocalBlur[]): number[] {
   return places.map(({ energy, doubt }) => (energy / most) ** 0.4 * Math.exp(-doubt));
 }
 
+/** How far apart parts of a picture are that are looked at one by one, as a share of the longer side. Ours. */
+const GRID_STEP = 0.05;
+
+/** A grid in the middle of a picture, in shares of its longer side. @param margin how near to an edge none is, as a share of the side */
+export function gridOver(width: number, height: number, margin: number): Spot[] {
+  const along = (side: number): number[] => {
+    const length = side / Math.max(width, height);
+    const steps = Math.floor((length * (1 - 2 * margin)) / GRID_STEP + 1e-9);
+    return Array.from({ length: steps + 1 }, (_, i) => length / 2 + (i - steps / 2) * GRID_STEP);
+  };
+  const columns = along(width);
+  return along(height).flatMap((y) => columns.map((x) => ({ x, y })));
+}
+
 /**
  * What a picture is told by: blur where one looks (that is the middle, where no other place is known) and elsewhere, the sharpest there is, how far blur has one direction, at the spot, in the
  * rest and from part to part, and noise. Directions count by how far they agree, not by which they are: pictures may stand upright.
@@ -48,16 +62,12 @@ export function softnessFeatures({ places, noise, width, height }: LookedAt, spo
   const least = places.map(({ leastPx }) => blurDoublings(leastPx ** 2));
   const largest = places.map(({ mostPx }) => blurDoublings(mostPx ** 2));
   const [here, whole, rest] = [near, weights, far].map((own) => turning(places, own)) as [Turning, Turning, Turning];
-  const at = {
-    mean2: quantile(mean, near, 0.2), mean5: quantile(mean, near, 0.5),
-    least2: quantile(least, near, 0.2), least5: quantile(least, near, 0.5),
-    most2: quantile(largest, near, 0.2), most8: quantile(largest, near, 0.8),
-  }; // prettier-ignore
-  const all = {
-    mean05: quantile(mean, weights, 0.05), mean2: quantile(mean, weights, 0.2), mean5: quantile(mean, weights, 0.5), mean8: quantile(mean, weights, 0.8),
-    least2: quantile(least, weights, 0.2), least5: quantile(least, weights, 0.5),
-    most05: quantile(largest, weights, 0.05), most2: quantile(largest, weights, 0.2), most5: quantile(largest, weights, 0.5),
-  }; // prettier-ignore
+  const [mean2, mean5] = quantiles(mean, near, [0.2, 0.5]);
+  const [least2, least5] = quantiles(least, near, [0.2, 0.5]);
+  const [most2, most8] = quantiles(largest, near, [0.2, 0.8]);
+  const allMeans = quantiles(mean, weights, [0.05, 0.2, 0.5, 0.8]);
+  const allLeast = quantiles(least, weights, [0.2, 0.5]);
+  const allMost = quantiles(largest, weights, [0.05, 0.2, 0.5]);
   const parts = partsOf(places, weights, width >= height, { mean, largest });
   const agreed = Math.hypot(
     average(parts.map(({ turn }) => turn.x / (turn.strength + 0.05))),
@@ -66,10 +76,10 @@ export function softnessFeatures({ places, noise, width, height }: LookedAt, spo
   const noises = noise.slice().sort();
   const noiseAt = (share: number): number => Math.log2((noises[Math.floor(share * noises.length)] ?? 0) + 5e-4);
   return [
-    ...Object.values(at), here.strength, here.share,
-    ...Object.values(all), whole.strength, whole.share, rest.strength, rest.share,
+    mean2, mean5, least2, least5, most2, most8, here.strength, here.share,
+    ...allMeans, ...allLeast, ...allMost, whole.strength, whole.share, rest.strength, rest.share,
     (here.x * rest.x + here.y * rest.y) / (here.strength * rest.strength + 1e-3),
-    here.strength - rest.strength, at.mean5 - all.mean5, at.mean2 - all.mean05, at.most2 - all.most2, at.least2 - all.least2,
+    here.strength - rest.strength, mean5 - allMeans[2], mean2 - allMeans[0], most2 - allMost[1], least2 - allLeast[0],
     ...[0, 0.25, 0.5, 0.9].map((share) => ranked(parts.map((part) => part.mean), share)),
     ...[0, 0.25, 0.9].map((share) => ranked(parts.map((part) => part.most), share)),
     ...[0, 0.5, 0.95].map((share) => ranked(parts.map(({ turn }) => turn.strength), share)),
@@ -80,14 +90,14 @@ export function softnessFeatures({ places, noise, width, height }: LookedAt, spo
 }
 
 /** How far blur has one direction: its mean turn, how strong that is, and against the blur itself. */
-interface Turning {
+export interface Turning {
   x: number;
   y: number;
   strength: number;
   share: number;
 }
 
-function turning(places: readonly LocalBlur[], weights: readonly number[]): Turning {
+export function turning(places: readonly LocalBlur[], weights: readonly number[]): Turning {
   let [x, y, blur, total] = [0, 0, 1e-9, 1e-9];
   places.forEach(({ turn, meanPx2 }, i) => {
     // Against the blur of the place itself: wide blur may turn widely by chance.
@@ -118,23 +128,27 @@ function partsOf(
     const of = <Item>(values: readonly Item[]): Item[] => own.map((i) => values[i]!);
     const mine = of(weights);
     if (mine.reduce((sum, weight) => sum + weight, 0) <= LEAST_PART * total) return [];
-    return [{ mean: quantile(of(mean), mine, 0.3), most: quantile(of(largest), mine, 0.3), turn: turning(of(places), mine) }];
+    const [[meanBlur], [mostBlur]] = [quantiles(of(mean), mine, [0.3]), quantiles(of(largest), mine, [0.3])];
+    return [{ mean: meanBlur, most: mostBlur, turn: turning(of(places), mine) }];
   });
 }
 
-/** The value below which a share of the weight lies; 0 of nothing. */
-export function quantile(values: readonly number[], weights: readonly number[], share: number): number {
+/** The values below which shares of the weight lie; 0 of nothing. */
+export function quantiles<const Shares extends readonly number[]>(
+  values: readonly number[],
+  weights: readonly number[],
+  shares: Shares,
+): { [Key in keyof Shares]: number } {
   const order = values.map((_, i) => i).sort((a, b) => values[a]! - values[b]!);
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  let sum = 0;
-  for (const i of order) {
-    sum += weights[i]!;
-    if (sum >= share * total) return values[i]!;
-  }
-  return 0;
+  return shares.map((share) => {
+    let sum = 0;
+    return values[order.find((i) => (sum += weights[i]!) >= share * total) ?? -1] ?? 0;
+  }) as { [Key in keyof Shares]: number };
 }
 
-function ranked(values: readonly number[], share: number): number {
+/** The value that a share of the others lie under. */
+export function ranked(values: readonly number[], share: number): number {
   const sorted = values.slice().sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
 }

@@ -49,7 +49,7 @@ describe('patches of a picture', () => {
         }));
         const sorted = (of: LookedAt): string[] =>
           patchesOf(of).map(({ signs }) => signs.map((sign) => sign.toFixed(6)).join(' ')).sort(); // prettier-ignore
-        expect(sorted({ ...lying, places })).to.deep.equal(sorted(lying));
+        expect(sorted({ ...lying, places, width: 683, height: 1024 })).to.deep.equal(sorted({ ...lying, height: 683 }));
       }),
       { numRuns: 10 },
     ));

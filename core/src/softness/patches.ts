@@ -1,4 +1,4 @@
-import { blurDoublings, quantile, weightsOf, type LookedAt } from './features.ts';
+import { blurDoublings, gridOver, quantiles, weightsOf, type LookedAt } from './features.ts';
 import { answered, evened, type Ensemble } from './network.ts';
 
 /** A round part of a picture, told by blur in it against blur round it and that of all. */
@@ -12,8 +12,7 @@ export interface Patch {
 /** What is said of a patch: nothing of its own, it moved, or it is out of focus and what is round it is not. */
 export const PATCH_ANSWERS = ['none', 'subject', 'focus'] as const;
 
-/** As shares of the longer side: how far apart patches are, their spread and where they end, and the ring they are held against. Ours. */
-const STEP = 0.05;
+/** As shares of the longer side: the spread of patches and where they end, and the ring they are held against. Ours. */
 const [SPREAD, END] = [0.048, 0.12];
 const [RING_BEGINS, RING_ENDS] = [0.14, 0.21];
 /** None begins nearer to an edge, as a share of the side. */
@@ -40,17 +39,14 @@ export function patchesOf({ places, width, height }: LookedAt): Patch[] {
     total: weights.reduce((sum, weight) => sum + weight, 1e-9),
   };
   const whole = [
-    ...[0.05, 0.2, 0.5, 0.8].map((share) => quantile(all.mean, weights, share)),
-    quantile(all.least, weights, 0.5),
-    quantile(all.most, weights, 0.2),
+    ...quantiles(all.mean, weights, [0.05, 0.2, 0.5, 0.8]),
+    ...quantiles(all.least, weights, [0.5]),
+    ...quantiles(all.most, weights, [0.2]),
   ];
-  const found: Patch[] = [];
-  for (let y = MARGIN * acrossY; y <= (1 - MARGIN) * acrossY + 1e-9; y += STEP)
-    for (let x = MARGIN * acrossX; x <= (1 - MARGIN) * acrossX + 1e-9; x += STEP) {
-      const signs = signsAt(x, y, all, whole);
-      if (signs) found.push({ x, y, signs });
-    }
-  return found;
+  return gridOver(width, height, MARGIN).flatMap(({ x, y }) => {
+    const signs = signsAt(x, y, all, whole);
+    return signs ? [{ x, y, signs }] : [];
+  });
 }
 
 type Columns = Record<'weights' | 'x' | 'y' | 'mean' | 'least' | 'most' | 'turnX' | 'turnY' | 'doubt', number[]> & {
@@ -89,19 +85,13 @@ function signsAt(x: number, y: number, all: Columns, whole: readonly number[]): 
     inside.reduce((sum, i, k) => sum + insideWeights[k]! * ((all.turnX[i]! - turnX) ** 2 + (all.turnY[i]! - turnY) ** 2), 0) /
       weight,
   );
-  const within = (of: 'mean' | 'least' | 'most', share: number): number =>
-    quantile(inside.map((i) => all[of][i]!), insideWeights, share); // prettier-ignore
-  const round = (of: 'mean' | 'least' | 'most', share: number): number =>
-    quantile(ring.map((i) => all[of][i]!), ringWeights, share); // prettier-ignore
-  const [mean2, mean5, least2, least5, most5, most2] = [
-    within('mean', 0.2), within('mean', 0.5), within('least', 0.2), within('least', 0.5), within('most', 0.5), within('most', 0.2),
-  ]; // prettier-ignore
-  const [ringMean2, ringMean5, ringLeast5, ringMost2] = [
-    round('mean', 0.2),
-    round('mean', 0.5),
-    round('least', 0.5),
-    round('most', 0.2),
-  ];
+  const of = (column: readonly number[], some: readonly number[]): number[] => some.map((i) => column[i]!);
+  const [mean2, mean5] = quantiles(of(all.mean, inside), insideWeights, [0.2, 0.5]);
+  const [least2, least5] = quantiles(of(all.least, inside), insideWeights, [0.2, 0.5]);
+  const [most2, most5] = quantiles(of(all.most, inside), insideWeights, [0.2, 0.5]);
+  const [ringMean2, ringMean5] = quantiles(of(all.mean, ring), ringWeights, [0.2, 0.5]);
+  const [ringLeast5] = quantiles(of(all.least, ring), ringWeights, [0.5]);
+  const [ringMost2] = quantiles(of(all.most, ring), ringWeights, [0.2]);
   return [
     mean2, mean5, least2, least5, most5, most2, ringMean2, ringMean5, ringLeast5, ringMost2, ...whole,
     turn, rest, (turnX * restX + turnY * restY) / (turn * rest + 1e-3), Math.hypot(turnX - restX, turnY - restY), unlike, turn / (unlike + 0.05),

@@ -1,4 +1,5 @@
 import { SOFT_CAUSES, type SoftCause, type Softness } from './causes.ts';
+import { commonTurn } from './commonTurn.ts';
 import { MIDDLE, softnessFeatures, type LookedAt, type Spot } from './features.ts';
 import { localBlur, type LocalBlur } from './localBlur.ts';
 import { answered, evened, type Ensemble } from './network.ts';
@@ -52,6 +53,7 @@ export function whySoft(luminance: Float32Array, width: number, height: number, 
 /** All a picture is told by. */
 const signsOf = (lookedAt: LookedAt): number[] => [
   ...softnessFeatures(lookedAt),
+  ...commonTurn(lookedAt),
   ...patchFeatures(patchesOf(lookedAt), PATCH_MODEL),
 ];
 
