@@ -1,7 +1,7 @@
 /**
  * Learns why frames are soft from drawn ones and from photographs, and says how often that is right on scenes and photographs it has never
  * seen. `npm run softness -- FOLDER PHOTOGRAPHS [frames of each cause and scene]`: what it drew is kept in the folder and used again; the
- * other folder holds large photographs to learn from as well, in `learnt`, and in `apart` some that are only checked on. Some five hours.
+ * other folder holds large photographs to learn from as well, in `learnt`, and in `apart` some that are only checked on. Hours, most of them drawing.
  */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -185,20 +185,20 @@ for (const scene of NEVER_SEEN) {
   chosenBy.push(...answersTo(looks(frames.slice(0, first), blurModel), learnt));
   after.push(...answersTo(looks(frames.slice(first), blurModel), learnt));
 }
-const answered = async (from: readonly Photograph[], each: number, spoilt: typeof spoiltPhotograph): Promise<Answer[]> =>
+const answersOn = async (from: readonly Photograph[], each: number, spoilt: typeof spoiltPhotograph): Promise<Answer[]> =>
   answersTo(looks(await framesOfPhotographs(from, each, spoilt), blurModel), learnt);
 const apart = photographsIn(path.join(photographs, 'apart'), 600, 1024);
 const inMiddle = apart.map((photograph) => ({ ...photograph, name: `${photograph.name}-middle` }));
 tellAll({
   'Scenes never seen': chosenBy,
   'Scenes never seen, frames drawn after all was chosen': after,
-  'Two photographs never seen, what moves in the middle': await answered(
+  'Two photographs never seen, what moves in the middle': await answersOn(
     UNSEEN_PHOTOGRAPHS,
     EACH_PHOTOGRAPH.unseen,
     unseenPhotograph,
   ),
-  'Photographs apart, what moves in the middle': await answered(inMiddle, EACH_PHOTOGRAPH.apart, unseenPhotograph),
-  'Photographs apart, what moves anywhere': await answered(apart, EACH_PHOTOGRAPH.apart, spoiltPhotograph),
+  'Photographs apart, what moves in the middle': await answersOn(inMiddle, EACH_PHOTOGRAPH.apart, unseenPhotograph),
+  'Photographs apart, what moves anywhere': await answersOn(apart, EACH_PHOTOGRAPH.apart, spoiltPhotograph),
 });
 // Each photograph left out in turn, of all networks: how it would have done on it.
 const leftOut = LEARNT_PHOTOGRAPHS.flatMap(({ name }) => {

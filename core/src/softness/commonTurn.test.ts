@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { deadLeaves } from '../../test/deadLeaves.ts';
+import { placesOf } from '../../test/placesOf.ts';
 import { gaussianBlur } from '../image/gaussianBlur.ts';
 import { smearAlong } from '../image/smearAlong.ts';
 import { seededRandom } from '../numerics/seededRandom.ts';
 import { commonTurn, COMMON_FEATURES } from './commonTurn.ts';
-import type { LookedAt } from './features.ts';
-import { localBlur, type LocalBlur } from './localBlur.ts';
+import { localBlur } from './localBlur.ts';
 import { slopeCells } from './slopeCells.ts';
 
 const SIZE = 512;
@@ -17,17 +17,6 @@ const commonOf = (picture: Float32Array): number[] => {
   const cells = slopeCells(picture, SIZE, SIZE);
   return commonTurn({ places: localBlur(cells), noise: cells.noise, width: SIZE, height: SIZE });
 };
-
-/** Places on a grid over a square picture, blurred as `of` says. */
-const placesOf = (of: (x: number, y: number) => Partial<LocalBlur>): LookedAt => ({
-  places: Array.from({ length: 30 * 30 }, (_, i) => {
-    const [x, y] = [((i % 30) + 0.5) / 30, (Math.floor(i / 30) + 0.5) / 30];
-    return { x, y, leastPx: 0.5, mostPx: 0.7, meanPx2: 0.3, turn: { x: 0, y: 0 }, energy: 1, doubt: 0.1, ...of(x, y) };
-  }),
-  noise: new Float64Array(1),
-  width: 1024,
-  height: 1024,
-});
 
 describe('what a whole picture is smeared alike', () => {
   it('is the same whichever way it is smeared, and whichever way it stands', () =>

@@ -12,6 +12,8 @@ const LEAST_ERROR_PX2 = 0.05;
 /** Turns below this tell nothing, px². */
 const LEAST_TURN_PX2 = 0.2;
 
+const softened = (value: number): number => Math.sign(value) * Math.log1p(Math.abs(value));
+
 /** How many numbers it is told by. */
 export const COMMON_FEATURES = 12;
 
@@ -30,18 +32,18 @@ interface Part {
  * turns least against what turns much; and how far they turn aside
  */
 export function commonTurn(lookedAt: LookedAt): number[] {
-  const found = partsOf(lookedAt);
+  const found = turningParts(lookedAt);
   const most = Math.max(0, ...found.map(({ weight }) => weight));
   const parts = found.filter(({ weight }) => weight > LEAST_SHARE * most);
   if (parts.length === 0) return new Array<number>(COMMON_FEATURES).fill(0);
   const along = parts.map((part) => part.along);
   const turned = (share: number): number => Math.max(0, ranked(along, share));
   const [much, nearlyMost] = [turned(0.75), turned(0.93)];
-  /** By how many of its errors each part turns less than others, less by how many it turns at all. */
-  const still = (than: number): number[] =>
-    parts.map((part) => (than - part.along - Math.abs(part.along)) / (part.error + LEAST_ERROR_PX2));
-  const softened = (value: number): number => Math.sign(value) * Math.log1p(Math.abs(value));
-  const stillBy = (than: number): number[] => [0.98, 0.9, 0.7].map((share) => softened(ranked(still(than), share)));
+  // By how many of its errors each part turns less than others, less by how many it turns at all.
+  const stillBy = (than: number): number[] => {
+    const still = parts.map((part) => (than - part.along - Math.abs(part.along)) / (part.error + LEAST_ERROR_PX2));
+    return [0.98, 0.9, 0.7].map((share) => softened(ranked(still, share)));
+  };
   return [
     ...[much, nearlyMost, turned(0.25)].map((turnPx2) => Math.log2(turnPx2 + LEAST_TURN_PX2)),
     ...stillBy(much),
@@ -52,27 +54,34 @@ export function commonTurn(lookedAt: LookedAt): number[] {
   ]; // prettier-ignore
 }
 
-function partsOf({ places, width, height }: LookedAt): Part[] {
+/** Parts on a grid, each by the places in it. */
+function turningParts({ places, width, height }: LookedAt): Part[] {
   const longer = Math.max(width, height);
-  const [acrossX, acrossY] = [width / longer, height / longer];
   const weights = weightsOf(places);
   const whole = turning(places, weights);
   const [ux, uy] = [whole.x / (whole.strength + 1e-12), whole.y / (whole.strength + 1e-12)];
+  const told = places.map(({ x, y, turn, meanPx2 }, i) => ({
+    x: (x * width) / longer,
+    y: (y * height) / longer,
+    along: turn.x * ux + turn.y * uy,
+    aside: turn.x * uy - turn.y * ux,
+    weight: weights[i]!,
+    // The wider its blur, the wider a place turns by chance.
+    sure: weights[i]! / (meanPx2 + 0.5) ** 2,
+  }));
   return gridOver(width, height, MARGIN).flatMap(({ x, y }) => {
     let [along, aside, sure, spread, weight, windows] = [0, 0, 0, 0, 0, 0];
-    places.forEach((place, i) => {
-      const squared = (place.x * acrossX - x) ** 2 + (place.y * acrossY - y) ** 2;
-      if (squared > END ** 2) return;
-      const near = weights[i]! * Math.exp(-squared / (2 * SPREAD ** 2));
-      // The wider its blur, the wider a place turns by chance.
-      const own = near / (place.meanPx2 + 0.5) ** 2;
-      along += own * (place.turn.x * ux + place.turn.y * uy);
-      aside += own * (place.turn.x * uy - place.turn.y * ux);
-      sure += own;
-      spread += own * near;
-      weight += near;
+    for (const place of told) {
+      const squared = (place.x - x) ** 2 + (place.y - y) ** 2;
+      if (squared > END ** 2) continue;
+      const near = Math.exp(-squared / (2 * SPREAD ** 2));
+      along += near * place.sure * place.along;
+      aside += near * place.sure * place.aside;
+      sure += near * place.sure;
+      spread += near * near * place.sure * place.weight;
+      weight += near * place.weight;
       windows += 1;
-    });
+    }
     if (windows < FEWEST || sure <= 0) return [];
     return [{ along: along / sure, aside: aside / sure, error: (CHANCE * Math.sqrt(spread)) / sure, weight }];
   });

@@ -3,25 +3,15 @@ import fc from 'fast-check';
 import { gaussianBlur } from '../image/gaussianBlur.ts';
 import { smearAlong } from '../image/smearAlong.ts';
 import type { LookedAt } from './features.ts';
-import { localBlur, type LocalBlur } from './localBlur.ts';
+import { localBlur } from './localBlur.ts';
 import { deadLeaves } from '../../test/deadLeaves.ts';
+import { placesOf } from '../../test/placesOf.ts';
 import { patchesOf, patchFeatures, PATCH_FEATURES } from './patches.ts';
 import { PATCH_MODEL } from './patchModel.ts';
 import { slopeCells } from './slopeCells.ts';
 
 const SIZE = 512;
 const LIKELIEST = 0;
-
-/** Places on a grid over a square picture, blurred as `of` says. */
-const placesOf = (of: (x: number, y: number) => Partial<LocalBlur>): LookedAt => ({
-  places: Array.from({ length: 30 * 30 }, (_, i) => {
-    const [x, y] = [((i % 30) + 0.5) / 30, (Math.floor(i / 30) + 0.5) / 30];
-    return { x, y, leastPx: 0.5, mostPx: 0.7, meanPx2: 0.3, turn: { x: 0, y: 0 }, energy: 1, doubt: 0.1, ...of(x, y) };
-  }),
-  noise: new Float64Array(1),
-  width: 1024,
-  height: 1024,
-});
 
 /** How far the likeliest patch of a picture looks as if it had moved. */
 const likeliest = (picture: Float32Array): number => {
