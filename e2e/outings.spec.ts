@@ -227,6 +227,40 @@ describe('Pocket', () => {
     await app.stop();
   });
 
+  it('counts every press once in two windows of one plan, whichever was opened first', async () => {
+    const app = await startApp();
+    const [brief] = await api(app, 'briefs');
+    const at = `${app.base}/pocket/${brief.id}`;
+    const { page: first } = await app.open({ at: `/pocket/${brief.id}`, width: 390, height: 844 });
+    await setShutter(first).waitFor();
+    const early = await first.context().newPage();
+    await early.goto(at);
+    await setShutter(early).waitFor();
+    const press = async (page: Page, keys: string): Promise<void> => {
+      await page.bringToFront();
+      for (const key of keys) await page.keyboard.press(key);
+    };
+    const sees = (page: Page, counts: string[]) => eventually(async () => String(await tallyOf(page)) === String(counts));
+    // Both were there before the first count.
+    await press(first, '12');
+    await press(early, '1');
+    await sees(first, ['2', '1', '0', '0']);
+    await early.close();
+    const second = await first.context().newPage();
+    await second.goto(at);
+    await sees(second, ['2', '1', '0', '0']);
+    await press(first, '333');
+    await press(second, '4');
+    await sees(first, ['2', '1', '3', '1']);
+    await sees(second, ['2', '1', '3', '1']);
+    // What one window takes back is gone from the other.
+    await press(second, 'u');
+    await sees(first, ['2', '1', '3', '0']);
+    await eventually(async () => (await api(app, 'tallies'))[0]?.document.frames.length === 6);
+    expect(await api(app, 'tallies')).to.have.length(1);
+    await app.stop();
+  });
+
   it('asks for the ISO where the camera floats it, and says when that is only a bound', async () => {
     const app = await startApp();
     const briefs = await api(app, 'briefs');

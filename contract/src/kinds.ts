@@ -25,11 +25,13 @@ export interface Kind<Document> {
   format: number;
   /** From the form of a version, to that of the next. */
   upgrades: Readonly<Record<number, (old: unknown) => unknown>>;
+  /** Where both sides changed one field: ask which stays, or keep this side's. Lists of things with ids are merged by id either way. */
+  onConflict: 'ask' | 'keepMine';
   /** How many of the latest changed a page holds at once; null where it holds all. */
   window: number | null;
 }
 
-const FIRST = { format: 1, upgrades: {}, window: null } as const;
+const FIRST = { format: 1, upgrades: {}, onConflict: 'ask', window: null } as const;
 const titled = ({ title }: { title: string }): string => title;
 const labelled = ({ label }: { label: string }): string => label;
 const kind = <Document>(row: Kind<Document>): Kind<Document> => row;
@@ -62,7 +64,7 @@ export const KINDS = {
   lenses: kind<ShelfLensDocument>({ ...FIRST, format: 2, path: 'lenses', table: 'lens', schema: ShelfLensSchema, titleOf: labelled, name: 'Lens', many: 'lenses', tag: 'kit' }), // prettier-ignore
   places: kind<Place>({ ...FIRST, path: 'places', table: 'place', schema: PlaceSchema, titleOf: labelled, name: 'Place', many: 'places', tag: 'outings' }), // prettier-ignore
   runSheets: kind<RunSheet>({ ...FIRST, format: 2, upgrades: { 1: checksByCode }, path: 'run-sheets', table: 'run_sheet', schema: RunSheetSchema, titleOf: titled, name: 'Run sheet', many: 'run sheets', tag: 'outings' }), // prettier-ignore
-  tallies: kind<Tally>({ ...FIRST, format: 5, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', window: 300 }), // prettier-ignore
+  tallies: kind<Tally>({ ...FIRST, format: 5, upgrades: { 1: provenanceByCountWithin }, path: 'tallies', table: 'tally', schema: TallySchema, titleOf: titled, name: 'Tally', many: 'tallies', tag: 'outings', onConflict: 'keepMine', window: 300 }), // prettier-ignore
   holds: kind<HoldSeries>({ ...FIRST, format: 2, path: 'holds', table: 'hold_series', schema: HoldSeriesSchema, titleOf: titled, name: 'Steadiness test', many: 'steadiness tests', tag: 'learning' }), // prettier-ignore
   tastes: kind<TasteSeries>({ ...FIRST, format: 7, upgrades: { 1: provenanceByCountWithin }, path: 'tastes', table: 'taste_series', schema: TasteSeriesSchema, titleOf: titled, name: 'Taste test', many: 'taste tests', tag: 'learning' }), // prettier-ignore
   focusTests: kind<FocusSeries>({ ...FIRST, path: 'focus-tests', table: 'focus_series', schema: FocusSeriesSchema, titleOf: titled, name: 'Focus test', many: 'focus tests', tag: 'learning' }), // prettier-ignore

@@ -1,7 +1,7 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App.tsx';
-import { startKeeping } from './state/library.ts';
+import { startSync } from './state/library.ts';
 import './styles/index.css';
 
 createRoot(document.getElementById('root')!).render(
@@ -10,6 +10,6 @@ createRoot(document.getElementById('root')!).render(
   </StrictMode>,
 );
 
-startKeeping();
+startSync();
 // What keeps the page for later is no part of the first screen.
 addEventListener('load', () => void import('./state/worker.ts').then(({ startWorker }) => startWorker()), { once: true });

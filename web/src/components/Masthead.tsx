@@ -3,10 +3,10 @@ import { lazy, Suspense, useState, type ComponentProps } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import { useHistoryOf } from '../state/documents.ts';
-import { useKeeping } from '../state/library.ts';
+import { useSync } from '../state/library.ts';
 import { isDim, useSettings } from '../state/settings.ts';
 import { useRenewal } from '../state/worker.ts';
-import { clashesIn, waitingIn } from '../sync/library.ts';
+import { conflictsIn, waitingIn } from '../sync/library.ts';
 import { Button, buttonLook } from './Button.tsx';
 import { MENU } from './Menu.tsx';
 import { Popup } from './Popup.tsx';
@@ -27,11 +27,11 @@ export function Masthead() {
   const [open, setOpen] = useState<'keys' | 'phone' | 'twice' | null>(null);
   const renew = useRenewal();
   const briefId = /^\/plan\/([^/]+)/.exec(useLocation().pathname)?.[1];
-  const clashes = useKeeping(({ entries }) => clashesIn(entries).length);
-  const waiting = useKeeping(waitingIn);
-  const reached = useKeeping((keeping) => keeping.reached);
-  const trouble = useKeeping((keeping) => keeping.trouble);
-  const unsafe = useKeeping((keeping) => keeping.unsafe !== null);
+  const conflicts = useSync(({ entries }) => conflictsIn(entries).length);
+  const waiting = useSync(waitingIn);
+  const reached = useSync((state) => state.reached);
+  const trouble = useSync((state) => state.trouble);
+  const unsafe = useSync((state) => state.diskTrouble !== null);
   const dim = isDim(theme);
   const switchTheme = (): void => set({ theme: dim ? 'paper' : 'dim' });
   const shut = (): void => setOpen(null);
@@ -79,9 +79,9 @@ export function Masthead() {
       <ScreenMenu />
       <div className="flex gap-1 items-center ml-auto max-sm:contents">
         {briefId && <OpenHistory id={briefId} />}
-        {clashes > 0 && (
+        {conflicts > 0 && (
           <Button look="bare" size="s" className="text-warn" onClick={() => setOpen('twice')}>
-            <TriangleAlert aria-hidden="true" /> Changed twice: {clashes}
+            <TriangleAlert aria-hidden="true" /> Changed twice: {conflicts}
           </Button>
         )}
         {!reached && (

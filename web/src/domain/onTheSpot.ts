@@ -12,10 +12,9 @@ export interface OnTheSpot {
   take?: TakeCode | null;
 }
 
-/** A tally under way: one for each brief and day. */
-export interface RunningTally {
+/** A tally with its id. */
+export interface CountedTally {
   id: string;
-  stopKey: string;
   tally: Tally;
 }
 
@@ -50,7 +49,7 @@ export function byTake(frames: readonly Tallied[]): [take: TakeCode | null, fram
 }
 
 /** Tallies that hold a frame, as a file to bring back. */
-export const tallyFile = (tallies: readonly RunningTally[]): string =>
+export const tallyFile = (tallies: readonly CountedTally[]): string =>
   `${JSON.stringify(
     {
       format: 'hushto-tally',

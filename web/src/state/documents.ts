@@ -5,8 +5,8 @@ import type { z } from 'zod';
 import { create } from 'zustand';
 import { useShortcuts } from '../components/useShortcuts.ts';
 import { mergeThree } from '../sync/merge.ts';
-import { keyOf } from '../sync/keeping.ts';
-import { documentOf, draftOf, keep, keeping, useKeeping } from './library.ts';
+import { keyOf } from '../sync/entry.ts';
+import { create as createDocument, documentOf, draftOf, sync, useSync } from './library.ts';
 import { typedChange } from '../sync/typing.ts';
 
 /** One change, to be undone whatever else was changed since. */
@@ -49,11 +49,11 @@ export function editDocument<Name extends KindName>(
   const { use, draft, issues } = typed;
   setIssues(key, issues);
   if (!use) {
-    if (draft) void keeping.draft(kind, id, draft);
+    if (draft) void sync.draft(kind, id, draft);
     return false;
   }
   note(key, { before: shown, after: use.after });
-  void keeping.edit(kind, id, use.seen, use.after, draft);
+  void sync.edit(kind, id, use.seen, use.after, draft);
   sendSoon();
   return true;
 }
@@ -109,13 +109,13 @@ function step(kind: KindName, id: string, from: 'past' | 'future'): void {
     [from]: { ...steps, [key]: steps[key]!.slice(0, -1) },
     [to]: { ...others, [key]: [...(others[key] ?? []), change] },
   });
-  void keeping.edit(kind, id, shown, back);
+  void sync.edit(kind, id, shown, back);
   sendSoon();
 }
 
 function sendSoon(): void {
   clearTimeout(sending);
-  sending = window.setTimeout(() => void keeping.send(), ONE_STEP_MS);
+  sending = window.setTimeout(() => void sync.send(), ONE_STEP_MS);
 }
 
 /** Takes the last change of a document back. */
@@ -149,7 +149,7 @@ export function useDocument<Name extends KindName>(kind: Name, id: string) {
 
 /** A document as typed, and what is wrong with it where it cannot be used so. Null where there is none. */
 export function useTyped<Name extends KindName>(kind: Name, id: string) {
-  const draft = useKeeping(({ entries }) => entries.get(keyOf(kind, id))?.draft?.typed);
+  const draft = useSync(({ entries }) => entries.get(keyOf(kind, id))?.draft?.typed);
   const issues = useMemo(() => {
     const parsed = draft ? kindOf(kind).schema.safeParse(draft) : null;
     return parsed?.error ? fieldIssues(parsed.error) : NO_ISSUES;
@@ -161,6 +161,6 @@ const NO_ISSUES: FieldIssue[] = [];
 /** A new document, kept. Returns its id at once. */
 export function addDocument<Name extends KindName>(kind: Name, document: DocumentOf<Name>): string {
   const id = crypto.randomUUID();
-  void keep(kind, document, id);
+  void createDocument(kind, document, id);
   return id;
 }

@@ -1,18 +1,19 @@
 import { useStore } from 'zustand';
 import { api } from '../api/client.ts';
 import { browserDisk, browserLock } from '../sync/browserDisk.ts';
-import { takeOverEarlier } from '../sync/earlierQueue.ts';
-import { handedOver, handOver, takeOver } from '../sync/handover.ts';
-import { createKeeping, type Keeping } from '../sync/keeping.ts';
+import { createDocumentSync } from '../sync/documentSync.ts';
+import { readFirstRelease } from '../sync/firstRelease.ts';
+import type { SyncState } from '../sync/localWrites.ts';
+import { unsavedIn } from '../sync/unsaved.ts';
 import { createLibrary, waitingIn, type Library } from '../sync/library.ts';
 
-/** Between two steps of a moving hand that are written down, ms. A page that goes hands on what was not. */
+/** Between two steps of a moving hand that are written down, ms. A page that goes saves what was not. */
 const REST_MS = 200;
 const disk = browserDisk();
 const windows = new BroadcastChannel('hushto.entries');
 
-/** What this browser keeps, and brings to the server. */
-export const keeping = createKeeping({
+/** The documents this browser has, in step with the server. */
+export const sync = createDocumentSync({
   disk,
   remote: api,
   alone: browserLock(),
@@ -20,31 +21,35 @@ export const keeping = createKeeping({
   now: Date.now,
   newId: () => crypto.randomUUID(),
   rest: () => new Promise((resolve) => setTimeout(resolve, REST_MS)),
+  unsaved: unsavedIn(() => localStorage),
 });
-export const useKeeping = <Selected>(select: (keeping: Keeping) => Selected): Selected => useStore(keeping.store, select);
+export const useSync = <Selected>(select: (state: SyncState) => Selected): Selected => useStore(sync.store, select);
 /** What stands aside in this browser because it could not be understood. */
 export const strangeEntries = { read: () => disk.aside(), clear: () => disk.clearAside() };
 
 const library = createLibrary({
-  keeping,
-  takeOverEarlier: async () => {
+  sync,
+  readFirstRelease: async () => {
     const local = localStorageOf();
-    if (local) await takeOverEarlier(local, disk);
+    if (local) await readFirstRelease(local, disk);
   },
-  unwritten: () => {
-    const local = localStorageOf();
-    return local ? takeOver(local) : [];
-  },
-  written: () => {
-    const local = localStorageOf();
-    if (local) handedOver(local);
-  },
-  everSeen: async () => (await disk.readUpTo().catch(() => null)) !== null,
+  everRead: async () => (await disk.readUpTo().catch(() => null)) !== null,
   newId: () => crypto.randomUUID(),
 });
-/** What is kept now; components ask {@link useLibrary}. */
+/** The documents now; components ask {@link useLibrary}. */
 export const libraryNow = (): Library => library.store.getState();
-export const { load: loadLibrary, documentOf, draftOf, keep, keepAll, discard, bringBack, settleClash } = library;
+export const {
+  load: loadLibrary,
+  documentOf,
+  draftOf,
+  create,
+  createAll,
+  change,
+  changeSafely,
+  discard,
+  bringBack,
+  settleConflict,
+} = library;
 export const useLibrary = <Selected>(select: (library: Library) => Selected): Selected => useStore(library.store, select);
 
 /** Adds Port Alder: its briefs, places, tests and run sheet. */
@@ -68,21 +73,18 @@ const RETRY_MS = 5000;
 const LOOK_MS = 20_000;
 
 /** Sends what waits when there is a chance, and follows other windows and what is changed elsewhere. Runs while the page does. */
-export function startKeeping(): void {
+export function startSync(): void {
   const send = (): void => {
-    const { reached, inHand } = keeping.store.getState();
-    if (inHand > 0) void keeping.retry();
-    if (waitingIn(keeping.store.getState()) > 0) void keeping.send();
+    const { reached, unwritten } = sync.store.getState();
+    if (unwritten > 0) void sync.retry();
+    if (waitingIn(sync.store.getState()) > 0) void sync.send();
     else if (!reached) void loadLibrary();
   };
   const look = (): void => {
-    if (!document.hidden && libraryNow().status === 'ready') void keeping.pull().catch(() => undefined);
+    if (!document.hidden && libraryNow().status === 'ready') void sync.pull().catch(() => undefined);
   };
-  windows.addEventListener('message', ({ data }: MessageEvent<string[]>) => void keeping.reread(data));
-  addEventListener('pagehide', () => {
-    const local = localStorageOf();
-    if (local) handOver(local, keeping.unwritten());
-  });
+  windows.addEventListener('message', ({ data }: MessageEvent<string[]>) => void sync.reread(data));
+  addEventListener('pagehide', () => sync.leave());
   addEventListener('online', send);
   document.addEventListener('visibilitychange', () => {
     send();
@@ -90,7 +92,7 @@ export function startKeeping(): void {
   });
   setInterval(send, RETRY_MS);
   setInterval(look, LOOK_MS);
-  keeping.store.subscribe(({ reached }, was) => {
+  sync.store.subscribe(({ reached }, was) => {
     if (reached && !was.reached) void loadLibrary();
   });
   // Asked for early: without it a browser short of room may throw away what it keeps.

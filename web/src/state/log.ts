@@ -2,7 +2,7 @@ import type { LogFilter, LogFrame, LogShelf } from '@hushto/contract';
 import type { Verdict } from '@hushto/core';
 import { create } from 'zustand';
 import { logApi } from '../api/log.ts';
-import { keeping } from './library.ts';
+import { sync } from './library.ts';
 
 /** Frames asked for at once. */
 const PAGE = 100;
@@ -170,7 +170,7 @@ export async function assignFrames(ids: readonly string[], briefId: string | nul
 
 /** Works the figures of a brief's frames out anew, once the server has the brief as it is now. */
 export async function figureAnew(briefId: string): Promise<void> {
-  await keeping.send();
+  await sync.send();
   await logApi.figure(briefId);
   await loadLog();
 }

@@ -1,15 +1,15 @@
 import { expect } from 'chai';
 import Papa from 'papaparse';
 import { convertIcsCalendar } from 'ts-ics';
-import { RunSheetSchema, tallyFileToday, TallyFileSchema, TallySchema, type Place } from '@hushto/contract';
-import { planWithoutLadder } from '@hushto/core';
+import { RunSheetSchema, tallyFileToday, TallyFileSchema, type Place } from '@hushto/contract';
 import { PORT_ALDER_BRIEFS, PORT_ALDER_PLACES, portAlderRunSheet } from '@hushto/demo';
 import { momentOf } from '../sky/zoned.ts';
 import { aheadOf } from '../domain/ahead.ts';
 import { calendarFile, csvFile } from '../domain/exports.ts';
 import { type Deck } from '../domain/decks.ts';
-import { briefHere, byTake, countsOf, stopNow, tallyFile } from '../domain/onTheSpot.ts';
-import { createPocket, spotOf, tallyOf } from './pocket.ts';
+import { briefHere, byTake, countsOf, stopNow } from '../domain/onTheSpot.ts';
+import { memoryStorage } from '../../test/memoryStorage.ts';
+import { createPocket, spotOf } from './pocket.ts';
 import { stretchesOf, timed } from '../domain/runSheet.ts';
 import { filled } from '../domain/takeFile.ts';
 import { deckOfSheet } from '../domain/decks.ts';
@@ -147,17 +147,8 @@ describe('the light ahead of a place', () => {
 });
 
 describe('Pocket', () => {
-  let ids = 0;
   const deck: Deck = deckOfSheet({ ...at, id: 'sheet', document: sheet }, briefs, places, { holds: [], focusTests: [] });
-  const open = (storage = memory(), today = '2027-01-14') => {
-    return createPocket({
-      deck,
-      storage: () => storage,
-      now: () => Date.UTC(2027, 0, 14, 18),
-      today: () => today,
-      newId: () => `00000000-0000-4000-8000-${String(ids++).padStart(12, '0')}`,
-    });
-  };
+  const open = (storage = memoryStorage()) => createPocket({ deck, storage: () => storage });
 
   it('has the stop that is on by the clock, the next between two, the last afterwards, and the chosen one always', () => {
     const [first, second] = deck.stops;
@@ -188,94 +179,53 @@ describe('Pocket', () => {
     expect(here.subject.distanceM).to.equal(stop.brief.subject.distanceM);
   });
 
-  it('counts frames of each take apart, and forgets the take with the rest of the spot', () => {
-    const store = open();
-    const stop = deck.stops[0]!;
-    const { choice } = planWithoutLadder(stop.brief);
-    store.getState().take(stop.key, 'streak');
-    expect(spotOf(store.getState(), stop.key).take).to.equal('streak');
-    store.getState().count(stop, stop.brief, 'sharp', choice, 'streak');
-    store.getState().count(stop, stop.brief, 'sharp', choice, null);
-    store.getState().count(stop, stop.brief, 'soft', choice, 'streak');
-    const { frames } = tallyOf(store.getState(), stop.key, '2027-01-14')!.tally;
+  it('groups frames by take, the plan’s own first', () => {
+    const frame = { id: 'a', at: '2027-01-14T18:00:00.000Z', shutterS: 0.01, fNumber: 2, iso: 800, ev100: 4, distanceM: 5 };
+    const frames = [
+      { ...frame, verdict: 'sharp' as const, take: 'streak' as const },
+      { ...frame, verdict: 'sharp' as const },
+      { ...frame, verdict: 'soft' as const, take: 'streak' as const },
+    ];
     expect(byTake(frames).map(([take, own]) => [take, countsOf(own)])).to.deep.equal([
       [null, { sharp: 1, soft: 0, noisy: 0, missed: 0 }],
       ['streak', { sharp: 1, soft: 1, noisy: 0, missed: 0 }],
     ]);
-    expect(TallySchema.parse(tallyOf(store.getState(), stop.key, '2027-01-14')!.tally).frames[0]!.take).to.equal('streak');
-    store.getState().asPlanned(stop.key);
-    expect(spotOf(store.getState(), stop.key).take).to.equal(null);
   });
 
-  it('has every press on disk at once, and finds all of them after the tab was killed', () => {
-    const storage = memory();
+  it('has every press on disk at once, finds it after the tab was killed, and forgets the take with the rest of the spot', () => {
+    const storage = memoryStorage();
     const stop = deck.stops[1]!;
-    const { choice } = planWithoutLadder(stop.brief);
-    const first = open(storage).getState();
-    first.count(stop, stop.brief, 'sharp', choice, null);
-    first.count(stop, stop.brief, 'soft', choice, null);
-    first.anchor(stop.key, { ev100: 3, bound: 'reading' });
-    const again = open(storage).getState();
-    expect(countsOf(tallyOf(again, stop.key, '2027-01-14')!.tally.frames)).to.deep.equal({
-      sharp: 1,
-      soft: 1,
-      noisy: 0,
-      missed: 0,
-    });
-    expect(spotOf(again, stop.key).ev100).to.equal(3);
-    again.uncount(stop.key);
-    expect(tallyOf(open(storage).getState(), stop.key, '2027-01-14')!.tally.frames).to.have.length(1);
+    open(storage).getState().anchor(stop.key, { ev100: 3, bound: 'reading' });
+    open(storage).getState().take(stop.key, 'streak');
+    const again = open(storage);
+    expect(spotOf(again.getState(), stop.key)).to.include({ ev100: 3, take: 'streak' });
+    again.getState().asPlanned(stop.key);
+    expect(spotOf(open(storage).getState(), stop.key)).to.include({ ev100: null, take: null });
   });
 
-  it('begins another tally on another day, and gives all of them as a file the server takes', () => {
-    const storage = memory();
-    const stop = deck.stops[0]!;
-    const { choice } = planWithoutLadder(stop.brief);
-    open(storage).getState().count(stop, stop.brief, 'sharp', choice, null);
-    const next = open(storage, '2027-01-15');
-    next.getState().count(stop, stop.brief, 'missed', choice, null);
-    const file = TallyFileSchema.parse(JSON.parse(tallyFile(next.getState().tallies)));
-    expect(file.tallies.map(({ tally }) => [tally.day, tally.frames.length])).to.deep.equal([
-      ['2027-01-14', 1],
-      ['2027-01-15', 1],
-    ]);
-  });
-
-  it('goes on with a tally that was begun before an update, and gives it as a file the server takes', () => {
-    const storage = memory();
-    const stop = deck.stops[0]!;
-    const { choice } = planWithoutLadder(stop.brief);
-    open(storage).getState().count(stop, stop.brief, 'sharp', choice, null);
-    // As the first release kept it: provenance was a sentence.
-    const key = `hushto.pocket.${deck.id}`;
-    const kept = JSON.parse(storage.getItem(key)!) as { tallies: { tally: { brief: { picture: object } } }[] };
-    Object.assign(kept.tallies[0]!.tally.brief.picture, { tasteFrom: { seriesId: 'a', say: 'your 16 choices of 6 March' } });
-    storage.setItem(key, JSON.stringify(kept));
-    const file = { ...(JSON.parse(tallyFile(open(storage).getState().tallies)) as object) };
-    const [counted] = TallyFileSchema.parse(file).tallies;
+  it('reads a tally file of the first version', () => {
+    const [stop] = deck.stops;
+    const { picture } = stop!.brief;
+    const brief = { ...stop!.brief, picture: { ...picture, tasteFrom: { seriesId: 'a', say: 'your 16 choices of 6 March' } } };
+    const frame = { id: 'a', at: '2027-01-14T18:00:00.000Z', verdict: 'sharp', shutterS: 0.01, fNumber: 2, iso: 800, ev100: 4, distanceM: 5 }; // prettier-ignore
+    const tally = { title: 'Otters', day: '2027-01-14', briefId: null, runSheetId: null, brief, frames: [frame] };
+    const first = { format: 'hushto-tally', version: 1, tallies: [{ id: '00000000-0000-4000-8000-000000000001', tally }] };
+    const [counted] = TallyFileSchema.parse(tallyFileToday(first)).tallies;
     expect(counted!.tally.brief.picture.tasteFrom).to.deep.equal({ seriesId: 'a', count: 16, day: null });
-    expect(counted!.tally.frames).to.have.length(1);
-    // The same as a file of its first version.
-    const first = { format: 'hushto-tally', version: 1, tallies: [{ id: counted!.id, tally: kept.tallies[0]!.tally }] };
-    expect(TallyFileSchema.parse(tallyFileToday(first)).tallies[0]!.tally).to.deep.equal(counted!.tally);
     for (const none of [null, 3, { version: 1, tallies: 3 }, { version: 9, tallies: [] }])
       expect(TallyFileSchema.safeParse(tallyFileToday(none)).success).to.equal(false);
   });
 
-  it('says when nothing can be kept, and counts on', () => {
+  it('says when nothing can be kept, and goes on', () => {
     const store = createPocket({
       deck,
       storage: () => {
         throw new Error('no storage here');
       },
-      now: () => 0,
-      today: () => '2027-01-14',
-      newId: () => 'id',
     });
-    const stop = deck.stops[0]!;
-    store.getState().count(stop, stop.brief, 'sharp', planWithoutLadder(stop.brief).choice, null);
+    store.getState().stand(deck.stops[0]!.key, 7);
     expect(store.getState().safe).to.equal(false);
-    expect(tallyOf(store.getState(), stop.key, '2027-01-14')!.tally.frames).to.have.length(1);
+    expect(spotOf(store.getState(), deck.stops[0]!.key).distanceM).to.equal(7);
   });
 
   it('goes into a file of its own without ending the script it stands in', () => {
@@ -287,11 +237,3 @@ describe('Pocket', () => {
     expect((JSON.parse(json) as Deck).title).to.equal(title);
   });
 });
-
-function memory(): Storage {
-  const map = new Map<string, string>();
-  return {
-    getItem: (key: string) => map.get(key) ?? null,
-    setItem: (key: string, value: string) => void map.set(key, value),
-  } as Storage;
-}

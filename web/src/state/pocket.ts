@@ -1,19 +1,18 @@
-import { openOfAnyFormat, type FrameVerdict, type Tallied, type Tally } from '@hushto/contract';
-import { type AnchoredLight, type Brief, type DialledSetting, type HoldCondition, type TakeCode } from '@hushto/core';
+import { openOfAnyFormat } from '@hushto/contract';
+import { type AnchoredLight, type HoldCondition, type TakeCode } from '@hushto/core';
 import { createStore, type StoreApi } from 'zustand';
-import type { Deck, Stop } from '../domain/decks.ts';
-import { type OnTheSpot, type RunningTally } from '../domain/onTheSpot.ts';
+import type { Deck } from '../domain/decks.ts';
+import { type CountedTally, type OnTheSpot } from '../domain/onTheSpot.ts';
 
-interface Kept {
+interface Memory {
   /** The stop looked at; null follows the clock. */
   chosen: string | null;
   spots: Record<string, OnTheSpot>;
-  tallies: RunningTally[];
   /** The deepest dim: one dark orange on black. */
   deep: boolean;
 }
 
-export interface Pocket extends Kept {
+export interface Pocket extends Memory {
   /** Whether the last change is safe in the browser's storage. */
   safe: boolean;
   choose: (key: string | null) => void;
@@ -24,35 +23,30 @@ export interface Pocket extends Kept {
   take: (key: string, code: TakeCode | null) => void;
   /** Back to the light, the stance and the distance of the brief. */
   asPlanned: (key: string) => void;
-  count: (stop: Stop, brief: Brief, verdict: FrameVerdict, setting: DialledSetting, take: TakeCode | null) => void;
-  /** Takes the last frame of a stop back. */
-  uncount: (stopKey: string) => void;
   dim: (deep: boolean) => void;
 }
 
 interface PocketParts {
   deck: Deck;
   storage: () => Storage;
-  now: () => number;
-  /** The day it is where the photographer stands, "2027-01-14". */
-  today: () => string;
-  newId: () => string;
 }
 
 const AS_PLANNED: OnTheSpot = { ev100: null, bound: 'reading', conditions: null, distanceM: null, take: null };
-const NOTHING: Kept = { chosen: null, spots: {}, tallies: [], deep: false };
+const AT_FIRST: Memory = { chosen: null, spots: {}, deep: false };
 
 export type PocketStore = StoreApi<Pocket>;
 
-/** Pocket's own memory. Every press is written before it is shown, so that a tab killed right after loses nothing. */
-export function createPocket({ deck, storage, now, today, newId }: PocketParts): PocketStore {
-  const key = `hushto.pocket.${deck.id}`;
+const keyOf = ({ id }: Deck): string => `hushto.pocket.${id}`;
+
+/** Pocket's own memory: light, stance and take. Every press is written before it is shown, so that a tab killed right after loses nothing. */
+export function createPocket({ deck, storage }: PocketParts): PocketStore {
+  const key = keyOf(deck);
   return createStore<Pocket>()((set, get) => {
-    const change = (next: Partial<Kept>): void => {
-      const { chosen, spots, tallies, deep } = { ...get(), ...next };
+    const change = (next: Partial<Memory>): void => {
       let safe = true;
       try {
-        storage().setItem(key, JSON.stringify({ chosen, spots, tallies, deep }));
+        const { chosen, spots, deep } = { ...get(), ...next };
+        storage().setItem(key, JSON.stringify({ chosen, spots, deep }));
       } catch {
         safe = false;
       }
@@ -69,59 +63,55 @@ export function createPocket({ deck, storage, now, today, newId }: PocketParts):
       stand: (stopKey, distanceM) => onTheSpot(stopKey, { distanceM }),
       take: (stopKey, take) => onTheSpot(stopKey, { take }),
       asPlanned: (stopKey) => onTheSpot(stopKey, AS_PLANNED),
-      count: (stop, brief, verdict, { shutterS, fNumber, iso }, take) => {
-        const [running, others] = [tallyOf(get(), stop.key, today()), get().tallies];
-        const frame: Tallied = {
-          id: newId(),
-          at: new Date(now()).toISOString(),
-          verdict,
-          shutterS,
-          fNumber,
-          iso,
-          ev100: brief.light.ev100,
-          distanceM: brief.subject.distanceM,
-          ...(take === null ? {} : { take }),
-        };
-        const begun = running ?? { id: newId(), stopKey: stop.key, tally: emptyTally(deck, stop, today()) };
-        const counted = { ...begun, tally: { ...begun.tally, frames: [...begun.tally.frames, frame] } };
-        change({ tallies: [...others.filter(({ id }) => id !== counted.id), counted] });
-      },
-      uncount: (stopKey) => {
-        const running = tallyOf(get(), stopKey, today());
-        if (!running) return;
-        const counted = { ...running, tally: { ...running.tally, frames: running.tally.frames.slice(0, -1) } };
-        change({ tallies: get().tallies.map((one) => (one.id === counted.id ? counted : one)) });
-      },
       dim: (deep) => change({ deep }),
     };
   });
 }
 
-const emptyTally = (deck: Deck, { title, briefId, brief }: Stop, day: string): Tally => ({
-  title,
-  day,
-  briefId,
-  runSheetId: deck.runSheetId,
-  brief,
-  frames: [],
-});
-
 export const spotOf = ({ spots }: Pick<Pocket, 'spots'>, stopKey: string): OnTheSpot => spots[stopKey] ?? AS_PLANNED;
 
-/** Today's tally of a stop; null before its first frame. */
-export const tallyOf = ({ tallies }: Pick<Pocket, 'tallies'>, stopKey: string, day: string): RunningTally | null =>
-  tallies.find((running) => running.stopKey === stopKey && running.tally.day === day) ?? null;
+/** Names this browser among those that count. Storage that is forbidden gives a new name each time. */
+export function deviceIdIn(storage: () => Storage, newId: () => string): string {
+  const fresh = newId();
+  try {
+    const known = storage().getItem(DEVICE);
+    if (known) return known;
+    storage().setItem(DEVICE, fresh);
+    return storage().getItem(DEVICE) ?? fresh;
+  } catch {
+    return fresh;
+  }
+}
+const DEVICE = 'hushto.device';
 
-/** A tally begun before an update, brought to today's form; one that cannot be is counted on as it is. */
-function inTodaysForm(running: RunningTally): RunningTally {
-  return { ...running, tally: openOfAnyFormat('tallies', running.tally) ?? running.tally };
+/**
+ * Tallies that releases up to 0.1 kept in Pocket's own memory, in today's form; one that cannot be brought to it is left out.
+ * @param take keeps one where tallies belong now; when all are kept, the memory forgets them
+ */
+export async function moveEarlierTallies(
+  { deck, storage }: PocketParts,
+  take: (counted: CountedTally) => Promise<boolean>,
+): Promise<void> {
+  const { tallies, ...memory } = memoryIn(storage, keyOf(deck)) as Partial<Memory> & { tallies?: unknown };
+  if (!Array.isArray(tallies)) return;
+  let kept = true;
+  for (const one of tallies as unknown[]) {
+    if (typeof one !== 'object' || one === null || !('id' in one) || !('tally' in one) || typeof one.id !== 'string') continue;
+    const tally = openOfAnyFormat('tallies', one.tally);
+    if (tally && tally.frames.length > 0) kept = (await take({ id: one.id, tally })) && kept;
+  }
+  if (kept) storage().setItem(keyOf(deck), JSON.stringify(memory));
 }
 
-function read(storage: () => Storage, key: string): Kept {
+function read(storage: () => Storage, key: string): Memory {
+  const { chosen, spots, deep } = { ...AT_FIRST, ...memoryIn(storage, key) };
+  return { chosen, spots, deep };
+}
+
+function memoryIn(storage: () => Storage, key: string): Partial<Memory> {
   try {
-    const kept = { ...NOTHING, ...(JSON.parse(storage().getItem(key) ?? '{}') as Partial<Kept>) };
-    return { ...kept, tallies: kept.tallies.map(inTodaysForm) };
+    return (JSON.parse(storage().getItem(key) ?? '{}') as Partial<Memory> | null) ?? {};
   } catch {
-    return NOTHING;
+    return {};
   }
 }

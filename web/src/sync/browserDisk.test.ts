@@ -3,11 +3,15 @@ import { PORT_ALDER_BRIEFS } from '@hushto/demo';
 import { expect } from 'chai';
 import { openDB } from 'idb';
 import { readFileSync } from 'node:fs';
-import { browserDisk, keptOf, openKept } from './browserDisk.ts';
-import { takeOverEarlier } from './earlierQueue.ts';
-import { handOver, handedOver, takeOver } from './handover.ts';
-import { createKeeping, type Remote } from './keeping.ts';
-import { edited, pulled, shownOf, type Entry } from './record.ts';
+import { memoryStorage } from '../../test/memoryStorage.ts';
+import { edited } from './actions.ts';
+import { browserDisk, openStored, storedOf } from './browserDisk.ts';
+import { createDocumentSync } from './documentSync.ts';
+import { shownOf, type Entry } from './entry.ts';
+import { readFirstRelease } from './firstRelease.ts';
+import type { Remote } from './remote.ts';
+import { pulled } from './replies.ts';
+import { unsavedIn } from './unsaved.ts';
 
 let names = 0;
 const freshName = (): string => `hushto-${names++}`;
@@ -16,28 +20,15 @@ const titled = (title: string) => ({ ...brief, title });
 const stored = (id: string, title: string, revision = 1) => ({ id, revision, createdAt: '2027-01-14T18:00:00.000Z', updatedAt: '', document: titled(title) }); // prettier-ignore
 const had = (id: string, title: string): Entry => pulled(null, { kind: 'briefs', id }, stored(id, title));
 
-/** The browser's local storage, as a map. */
-function memory(held: Record<string, string> = {}): Storage {
-  const map = { ...held };
-  const methods = {
-    getItem: (key: string) => map[key] ?? null,
-    setItem: (key: string, value: string) => void (map[key] = value),
-    removeItem: (key: string) => void delete map[key],
-  };
-  return new Proxy(map, {
-    get: (target, key) => (key in methods ? methods[key as keyof typeof methods] : target[String(key)]),
-  }) as unknown as Storage;
-}
-
 describe('the browser’s own database', () => {
   it('keeps entries, finds what waits by age, and lays steps in one transaction', async () => {
     const disk = browserDisk(freshName());
     const edit = (id: string, atMs: number) =>
-      edited(had(id, 'A'), { kind: 'briefs', id, seen: titled('A'), after: titled('B'), tag: id, atMs });
-    await disk.lay([['briefs/a', () => edit('a', 2)], ['briefs/b', () => edit('b', 1)], ['briefs/c', () => had('c', 'C')]]); // prettier-ignore
+      edited(had(id, 'A'), { kind: 'briefs', id, seen: titled('A'), after: titled('B'), draft: null, tag: id, atMs });
+    await disk.commit([['briefs/a', () => edit('a', 2)], ['briefs/b', () => edit('b', 1)], ['briefs/c', () => had('c', 'C')]]); // prettier-ignore
     expect(await disk.waiting()).to.deep.equal(['briefs/b', 'briefs/a']);
     expect((await disk.all()).map(({ id }) => id)).to.deep.equal(['a', 'b', 'c']);
-    const torn = disk.lay([
+    const torn = disk.commit([
       ['briefs/c', () => null],
       [
         'briefs/a',
@@ -55,8 +46,8 @@ describe('the browser’s own database', () => {
   it('puts strange entries aside, whatever they are, and the page lives on', async () => {
     const name = freshName();
     const disk = browserDisk(name);
-    await disk.lay([['briefs/a', () => had('a', 'A')]]);
-    const open = await openDB(name, 1);
+    await disk.commit([['briefs/a', () => had('a', 'A')]]);
+    const open = await openDB(name, 2);
     const strange = [
       { key: 'x' },
       { key: 'briefs/b', format: 99, documents: 1, entry: had('b', 'B') },
@@ -83,11 +74,16 @@ describe('the browser’s own database', () => {
 
   it('opens what it wrote, edited, clashing and typed alike', () => {
     const base = had('a', 'A');
-    const edit = { kind: 'briefs' as const, id: 'a', seen: titled('A'), atMs: 1 };
+    const edit = { kind: 'briefs' as const, id: 'a', seen: titled('A'), draft: null, atMs: 1 };
     const changed = edited(base, { ...edit, after: titled('B'), tag: 'b' });
-    const clashing = edited(changed, { ...edit, after: titled('C'), tag: 'c', draft: { typed: titled('C '), on: titled('C') } });
-    expect(clashing.clash).not.to.equal(null);
-    for (const entry of [base, changed, clashing]) expect(openKept(structuredClone(keptOf(entry)))).to.deep.equal(entry);
+    const conflicting = edited(changed, {
+      ...edit,
+      after: titled('C'),
+      tag: 'c',
+      draft: { typed: titled('C '), on: titled('C') },
+    });
+    expect(conflicting.conflict).not.to.equal(null);
+    for (const entry of [base, changed, conflicting]) expect(openStored(structuredClone(storedOf(entry)))).to.deep.equal(entry);
   });
 });
 
@@ -96,44 +92,88 @@ describe('what the first release left in the browser', () => {
     string,
     unknown
   >;
-  const left = () => memory(Object.fromEntries(Object.entries(held).map(([key, value]) => [key, typeof value === 'string' ? value : JSON.stringify(value)]))); // prettier-ignore
+  const left = () => memoryStorage(Object.fromEntries(Object.entries(held).map(([key, value]) => [key, typeof value === 'string' ? value : JSON.stringify(value)]))); // prettier-ignore
 
   it('is taken over: changes, deletions, clashes and briefs that were not saved; strange keys are put aside', async () => {
     const disk = browserDisk(freshName());
     const storage = left();
-    await takeOverEarlier(storage, disk);
+    await readFirstRelease(storage, disk);
     const entries = new Map((await disk.all()).map((entry) => [entry.id, entry]));
     expect((shownOf(entries.get('made')!) as typeof brief).title).to.equal('Made here');
-    expect(entries.get('changed')!.want).to.deep.include({ base: { revision: 3, document: titled('Before') } });
-    expect(entries.get('gone')!.want).to.include({ document: null });
-    expect(entries.get('twice')!.clash).to.deep.include({ why: 'edited', mine: titled('Mine'), others: [titled('Theirs')], fields: ['title'] }); // prettier-ignore
-    expect(entries.get('unsaved')!.want).to.deep.include({ document: titled('Not saved'), base: { revision: 0, document: titled('Saved') } }); // prettier-ignore
+    expect(entries.get('changed')!.pending).to.deep.include({ base: { revision: 3, document: titled('Before') } });
+    expect(entries.get('gone')!.pending).to.include({ document: null });
+    expect(entries.get('twice')!.conflict).to.deep.include({ why: 'edited', mine: titled('Mine'), others: [titled('Theirs')], fields: ['title'] }); // prettier-ignore
+    expect(entries.get('unsaved')!.pending).to.deep.include({ document: titled('Not saved'), base: { revision: 0, document: titled('Saved') } }); // prettier-ignore
     expect(await disk.aside()).to.have.length(2);
     expect(Object.keys(storage).filter((key) => /^hushto\.(change|clash|drafts)/.test(key))).to.deep.equal([]);
     // A second time there is nothing to take over, and nothing is changed.
-    await takeOverEarlier(storage, disk);
+    await readFirstRelease(storage, disk);
     expect(await disk.aside()).to.have.length(2);
   });
 });
 
 describe('a page that goes', () => {
-  it('hands on what it had not written, and nothing strange with it', () => {
-    const storage = memory();
-    const edit = { kind: 'briefs' as const, id: 'a', seen: null, after: titled('A'), tag: 't', atMs: 1 };
-    handOver(storage, [{ did: 'edit', edit }]);
-    handOver(storage, [{ did: 'edit', edit: { ...edit, after: { title: 'no brief' } } }]);
-    expect(takeOver(storage)).to.deep.equal([{ did: 'edit', edit }]);
-    // What a page of the first release left has its provenance as a sentence.
-    const picture = { ...edit.after.picture, tasteFrom: { seriesId: 'a', say: 'your 16 choices of 6 March' } };
-    const old = memory({
-      'hushto.unwritten': JSON.stringify([{ did: 'edit', edit: { ...edit, after: { ...edit.after, picture } } }]),
+  const edit = (id: string, after: unknown, tag = `w.${id.charCodeAt(0)}`) => ({ type: 'edit' as const, kind: 'briefs' as const, id, seen: null, after, draft: null, safely: false, tag, atMs: 1 }); // prettier-ignore
+
+  it('leaves what it had not written, in the order it was done, and nothing strange with it', () => {
+    const unsaved = unsavedIn(() => storage);
+    const storage = memoryStorage();
+    const one = edit('a', titled('A'));
+    const second = edit('b', titled('B'));
+    unsaved.save([second, one]);
+    unsaved.save([edit('c', { title: 'no brief' })]);
+    expect(unsaved.read()).to.deep.equal([one, second]);
+    // Another window goes at the same moment: each has keys of its own.
+    const other = edit('d', titled('D'), 'other.1');
+    unsavedIn(() => storage).save([other]);
+    unsaved.clear([one]);
+    expect(unsaved.read()).to.deep.equal([other, second]);
+    const refusing = unsavedIn(() => {
+      throw new Error('forbidden');
     });
-    const [taken] = takeOver(old) as { edit: { after: { picture: { tasteFrom: unknown } } } }[];
-    expect(taken!.edit.after.picture.tasteFrom).to.deep.equal({ seriesId: 'a', count: 16, day: null });
-    handedOver(storage);
-    expect(takeOver(storage)).to.deep.equal([]);
+    refusing.save([one]);
+    expect(refusing.read()).to.deep.equal([]);
+  });
+
+  it('of a release up to 0.1 is understood: deeds under their names, provenance as a sentence', () => {
+    const { after } = edit('a', titled('A')) as { after: typeof brief };
+    const picture = { ...after.picture, tasteFrom: { seriesId: 'a', say: 'your 16 choices of 6 March' } };
+    const at = { tag: 't', atMs: 1 };
+    const clash = { why: 'edited', mine: null, others: [after], fields: [], base: null, refusal: null };
+    const left = [
+      { did: 'edit', edit: { kind: 'briefs', id: 'a', seen: null, after: { ...after, picture }, ...at } },
+      { did: 'delete', kind: 'briefs', id: 'b', at: { seen: after, clashing: null, ...at } },
+      { did: 'bringBack', back: { kind: 'briefs', id: 'c', createdAt: '', document: after, ...at } },
+      { did: 'choose', kind: 'briefs', id: 'd', clash, keep: { other: 0 }, at },
+      { did: 'draft', kind: 'briefs', id: 'e', draft: { typed: {}, on: after } },
+    ];
+    const unsaved = unsavedIn(() => memoryStorage({ 'hushto.unwritten': JSON.stringify(left) }));
+    const read = unsaved.read();
+    expect(read.map(({ type, id }) => `${type} ${id}`)).to.deep.equal([
+      'edit a',
+      'delete b',
+      'bringBack c',
+      'choose d',
+      'draft e',
+    ]);
+    const [first] = read as { after: { picture: { tasteFrom: unknown } } }[];
+    expect(first!.after.picture.tasteFrom).to.deep.equal({ seriesId: 'a', count: 16, day: null });
     for (const strange of ['{', '{}', '[1, null, {}]', 'null'])
-      expect(takeOver(memory({ 'hushto.unwritten': strange }))).to.deep.equal([]);
+      expect(unsavedIn(() => memoryStorage({ 'hushto.unwritten': strange })).read()).to.deep.equal([]);
+  });
+});
+
+describe('entries as releases up to 0.1 wrote them', () => {
+  it('are opened in today’s form: what waits, what conflicts, and a deletion that can still be undone', () => {
+    const entry = { kind: 'briefs', id: 'a', createdAt: '', server: null, goneAt: 7, draft: null };
+    const want = { document: titled('B'), base: { revision: 3, document: titled('A') }, sent: [], undelete: false, tag: 't', atMs: 2, before: null }; // prettier-ignore
+    const clash = { why: 'edited', mine: titled('C'), others: [titled('D')], fields: ['title'], base: null, refusal: null };
+    const kept = (more: object) =>
+      openStored({ key: 'briefs/a', format: 1, documents: 5, waiting: 1, entry: { ...entry, ...more } });
+    expect(kept({ want, clash: null })).to.deep.include({ pending: want, conflict: null, deletedRevision: 7 });
+    expect(kept({ want: null, clash })).to.deep.include({ pending: null, conflict: clash });
+    const gone = { ...want, document: null, before: { want, clash: null } };
+    expect(kept({ want: gone, clash: null })!.pending).to.deep.include({ before: { pending: want, conflict: null } });
   });
 });
 
@@ -148,16 +188,16 @@ describe('a browser that keeps nothing', () => {
     } as unknown as Remote;
     const disk = browserDisk(freshName());
     let full = true;
-    const lay: typeof disk.lay = (steps) => (full ? Promise.reject(new Error('QuotaExceededError')) : disk.lay(steps));
-    const keeping = createKeeping({ disk: { ...disk, lay }, remote, alone: (_name, work) => work(), tell: () => undefined, now: () => 1, newId: () => 'w', rest: async () => undefined }); // prettier-ignore
-    expect(await keeping.edit('briefs', 'a', null, titled('A'))).to.equal(false);
-    expect(keeping.store.getState()).to.include({ unsafe: 'QuotaExceededError', inHand: 1 });
-    expect(shownOf(keeping.store.getState().entries.get('briefs/a')!)).to.deep.equal(titled('A'));
-    await keeping.send();
+    const commit: typeof disk.commit = (steps) => (full ? Promise.reject(new Error('QuotaExceededError')) : disk.commit(steps));
+    const sync = createDocumentSync({ disk: { ...disk, commit }, remote, alone: (_name, work) => work(), tell: () => undefined, now: () => 1, newId: () => 'w', rest: async () => undefined, unsaved: unsavedIn(() => memoryStorage()) }); // prettier-ignore
+    expect(await sync.edit('briefs', 'a', null, titled('A'))).to.equal(false);
+    expect(sync.store.getState()).to.include({ diskTrouble: 'QuotaExceededError', unwritten: 1 });
+    expect(shownOf(sync.store.getState().entries.get('briefs/a')!)).to.deep.equal(titled('A'));
+    await sync.send();
     expect(rows.get('a')).to.deep.equal(titled('A'));
     full = false;
-    await keeping.retry();
-    expect(keeping.store.getState()).to.include({ unsafe: null, inHand: 0 });
-    expect((await disk.all())[0]!.want).to.equal(null);
+    await sync.retry();
+    expect(sync.store.getState()).to.include({ diskTrouble: null, unwritten: 0 });
+    expect((await disk.all())[0]!.pending).to.equal(null);
   });
 });

@@ -1,9 +1,11 @@
 import { PORT_ALDER_BRIEFS } from '@hushto/demo';
 import type { Changes, Stored } from '@hushto/contract';
 import { expect } from 'chai';
-import { createKeeping, keyOf, type Disk, type Remote } from './keeping.ts';
-import { clashesIn, clashTitle, createLibrary, waitingIn } from './library.ts';
-import type { Entry } from './record.ts';
+import { createDocumentSync } from './documentSync.ts';
+import { keyOf, type Entry } from './entry.ts';
+import { conflictsIn, conflictTitle, createLibrary, waitingIn } from './library.ts';
+import type { Disk } from './localWrites.ts';
+import type { Remote } from './remote.ts';
 
 const [MARKET, QUINTET] = PORT_ALDER_BRIEFS as [(typeof PORT_ALDER_BRIEFS)[number], (typeof PORT_ALDER_BRIEFS)[number]];
 const failure = (code: string, message = code) => Object.assign(new Error(message), { code });
@@ -18,7 +20,7 @@ function diskOf(entries: Entry[] = [], broken = false): Disk {
     all: () => guard(() => [...kept.values()]),
     waiting: () => guard(() => []),
     read: (key) => guard(() => kept.get(key) ?? null),
-    lay: (steps) =>
+    commit: (steps) =>
       guard(() =>
         steps.map(([key, step]) => {
           const entry = step(kept.get(key) ?? null);
@@ -60,7 +62,7 @@ function serverOf(rows: Stored[] | string): Remote {
 function libraryWith({ disk = diskOf(), server = serverOf([]), everSeen = false } = {}) {
   let ids = 0;
   const newId = (): string => `00000000-0000-4000-8000-${String(++ids).padStart(12, '0')}`;
-  const keeping = createKeeping({
+  const sync = createDocumentSync({
     disk,
     remote: server,
     alone: (_name, work) => work(),
@@ -68,17 +70,16 @@ function libraryWith({ disk = diskOf(), server = serverOf([]), everSeen = false 
     now: () => 0,
     newId,
     rest: async () => undefined,
+    unsaved: { save: () => undefined, clear: () => undefined, read: () => [] },
   });
   const library = createLibrary({
-    keeping,
-    takeOverEarlier: async () => undefined,
-    unwritten: () => [],
-    written: () => undefined,
-    everSeen: async () => everSeen,
+    sync,
+    readFirstRelease: async () => undefined,
+    everRead: async () => everSeen,
     newId,
   });
   const titles = (): string[] => library.store.getState().briefs.map(({ document }) => document.title);
-  return { ...library, keeping, titles };
+  return { ...library, sync, titles };
 }
 const rowOf = (id: string, document: unknown, createdAt: string = AT[0]): Stored => ({
   id,
@@ -102,10 +103,10 @@ describe('the library', () => {
     expect(store.getState()).to.include({ status: 'failed', heard: true, failure: 'The server said INTERNAL.' });
   });
   it('goes on with what was seen before when the server is away, and says that it is', async () => {
-    const { load, store, keeping } = libraryWith({ server: serverOf('OFFLINE'), everSeen: true });
+    const { load, store, sync } = libraryWith({ server: serverOf('OFFLINE'), everSeen: true });
     await load();
     expect(store.getState()).to.include({ status: 'ready', heard: true });
-    expect(keeping.store.getState().reached).to.equal(false);
+    expect(sync.store.getState().reached).to.equal(false);
   });
   it('asks to be paired where the server does not know this device', async () => {
     const { load, store } = libraryWith({ server: serverOf('NOT_PAIRED'), everSeen: true });
@@ -113,20 +114,20 @@ describe('the library', () => {
     expect(store.getState()).to.include({ status: 'unpaired', heard: false });
   });
   it('works from the server alone when the disk cannot be read', async () => {
-    const { load, titles, keeping } = libraryWith({ disk: diskOf([], true), server: serverOf([rowOf('a', MARKET)]) });
+    const { load, titles, sync } = libraryWith({ disk: diskOf([], true), server: serverOf([rowOf('a', MARKET)]) });
     await load();
     expect(titles()).to.deep.equal([MARKET.title]);
-    expect(keeping.store.getState().unsafe).to.be.a('string');
+    expect(sync.store.getState().diskTrouble).to.be.a('string');
   });
   it('shows what is kept at once, counts it as waiting until the server has it, and gives it back after a deletion', async () => {
-    const { load, keep, discard, bringBack, documentOf, titles, keeping } = libraryWith();
+    const { load, create, discard, bringBack, documentOf, titles, sync } = libraryWith();
     await load();
-    const kept = keep('briefs', MARKET);
+    const kept = create('briefs', MARKET);
     expect(titles()).to.deep.equal([MARKET.title]);
-    expect(waitingIn(keeping.store.getState())).to.equal(1);
+    expect(waitingIn(sync.store.getState())).to.equal(1);
     const { stored } = await kept;
-    await keeping.send();
-    expect(waitingIn(keeping.store.getState())).to.equal(0);
+    await sync.send();
+    expect(waitingIn(sync.store.getState())).to.equal(0);
     expect(documentOf('briefs', stored.id)).to.deep.equal(MARKET);
     await discard('briefs', stored.id);
     expect(titles()).to.deep.equal([]);
@@ -135,9 +136,9 @@ describe('the library', () => {
     expect(titles()).to.deep.equal([MARKET.title]);
   });
   it('refuses to keep what no brief can be, and shows nothing of it', async () => {
-    const { load, keep, titles } = libraryWith();
+    const { load, create, titles } = libraryWith();
     await load();
-    const refused = await keep('briefs', { ...MARKET, title: '' }).then(
+    const refused = await create('briefs', { ...MARKET, title: '' }).then(
       () => null,
       (error: Error) => error,
     );
@@ -145,25 +146,25 @@ describe('the library', () => {
     expect(titles()).to.deep.equal([]);
   });
   it('leaves a document the same thing when another changes: nothing is worked out again for it', async () => {
-    const { load, keep, keepAll, store } = libraryWith();
+    const { load, change, createAll, store } = libraryWith();
     await load();
-    const [one, other] = await keepAll('briefs', [MARKET, QUINTET]);
+    const [one, other] = await createAll('briefs', [MARKET, QUINTET]);
     const before = store.getState();
     const documentIn = (id: string | undefined, { briefs } = store.getState()) =>
       briefs.find((brief) => brief.id === id)?.document;
-    await keep('briefs', { ...QUINTET, title: 'Played again' }, other);
+    await change('briefs', other!, { seen: QUINTET, after: { ...QUINTET, title: 'Played again' } });
     expect(documentIn(one)).to.equal(documentIn(one, before));
     expect(documentIn(other)).not.to.equal(documentIn(other, before));
     expect(store.getState().bodies).to.equal(before.bodies);
   });
-  it('names a clash by what is left of its document', () => {
-    const entry = (id: string, clash: Entry['clash']): Entry => ({ kind: 'briefs', id, createdAt: AT[0], server: null, goneAt: 0, want: null, draft: null, clash }); // prettier-ignore
-    const clash = { mine: MARKET, others: [QUINTET], paths: [] } as unknown as NonNullable<Entry['clash']>;
-    const theirs = { ...clash, mine: null };
+  it('names a conflict by what is left of its document', () => {
+    const entry = (id: string, conflict: Entry['conflict']): Entry => ({ kind: 'briefs', id, createdAt: AT[0], server: null, deletedRevision: 0, pending: null, draft: null, applied: [], conflict }); // prettier-ignore
+    const conflict = { mine: MARKET, others: [QUINTET], paths: [] } as unknown as NonNullable<Entry['conflict']>;
+    const theirs = { ...conflict, mine: null };
     const entries = new Map(
-      [entry('a', null), entry('b', clash), entry('c', theirs)].map((one) => [keyOf('briefs', one.id), one]),
+      [entry('a', null), entry('b', conflict), entry('c', theirs)].map((one) => [keyOf('briefs', one.id), one]),
     );
-    expect(clashesIn(entries).map(clashTitle)).to.deep.equal([MARKET.title, QUINTET.title]);
-    expect(clashTitle({ kind: 'briefs', id: 'd', clash: { ...theirs, others: [] } })).to.equal('Without a name');
+    expect(conflictsIn(entries).map(conflictTitle)).to.deep.equal([MARKET.title, QUINTET.title]);
+    expect(conflictTitle({ kind: 'briefs', id: 'd', conflict: { ...theirs, others: [] } })).to.equal('Without a name');
   });
 });

@@ -1,8 +1,10 @@
 import { KIND_NAMES, kindOf, type DocumentOf, type KindName, type Stored, type StoredOf } from '@hushto/contract';
 import equal from 'fast-deep-equal';
 import { createStore } from 'zustand';
-import { keyOf, type createKeeping, type Keeping } from './keeping.ts';
-import { isWaiting, shownOf, type Clash, type Deed, type Entry, type Keep } from './record.ts';
+import type { DocumentSync } from './documentSync.ts';
+import { isWaiting, keyOf, shownOf, type Choice, type Conflict, type Entry } from './entry.ts';
+import type { SyncState } from './localWrites.ts';
+import { codeOf } from './remote.ts';
 
 type Lists = { [Name in KindName]: readonly StoredOf<Name>[] };
 
@@ -15,33 +17,29 @@ export interface Library extends Lists {
 }
 
 interface LibraryParts {
-  keeping: ReturnType<typeof createKeeping>;
-  /** What came before this: brought over from earlier releases before anything is read. */
-  takeOverEarlier: () => Promise<unknown>;
-  /** What a page that went a moment ago had not written yet. */
-  unwritten: () => readonly Deed[];
-  /** That is on the disk now. */
-  written: () => void;
-  /** Whether the server's lists were ever seen here. */
-  everSeen: () => Promise<boolean>;
+  sync: DocumentSync;
+  /** Brings over what the first release left, before anything is read. */
+  readFirstRelease: () => Promise<unknown>;
+  /** Whether the server's lists were ever read here. */
+  everRead: () => Promise<boolean>;
   newId: () => string;
 }
 
-const NOTHING = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Lists;
+const NO_DOCUMENTS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as unknown as Lists;
 
-/** What is kept, as lists for the page: as the server last said, with what is on its way to it. */
-export function createLibrary({ keeping, takeOverEarlier, unwritten, written, everSeen, newId }: LibraryParts) {
-  const store = createStore<Library>()(() => ({ status: 'idle', heard: false, failure: null, ...NOTHING }));
+/** The documents as lists for the page: as the server last said, with what is on its way to it. */
+export function createLibrary({ sync, readFirstRelease, everRead, newId }: LibraryParts) {
+  const store = createStore<Library>()(() => ({ status: 'idle', heard: false, failure: null, ...NO_DOCUMENTS }));
   let opened: Promise<boolean> | null = null;
-  keeping.store.subscribe(listing(store));
+  sync.store.subscribe(listing(store));
 
-  /** Reads what this browser has. @returns whether it ever saw the server's lists */
+  /** Reads what this browser has. @returns whether it ever read the server's lists */
   async function open(): Promise<boolean> {
-    // A disk that cannot be read is said by what comes next.
-    await takeOverEarlier().catch(() => undefined);
-    if (!(await keeping.open())) return false;
-    if (await keeping.redo(unwritten())) written();
-    return everSeen();
+    // A disk that cannot be read is reported by the next step.
+    await readFirstRelease().catch(() => undefined);
+    if (!(await sync.open())) return false;
+    await sync.redoUnsaved();
+    return everRead();
   }
 
   /** Shows what was seen before at once, then what changed since. */
@@ -50,20 +48,20 @@ export function createLibrary({ keeping, takeOverEarlier, unwritten, written, ev
     opened ??= open();
     if (await opened) store.setState({ status: 'ready' });
     try {
-      await keeping.pull();
+      await sync.pull();
       store.setState({ status: 'ready', heard: true });
-      void keeping.send();
+      void sync.send();
     } catch (error) {
       const code = codeOf(error);
       if (code === 'NOT_PAIRED') return store.setState({ status: 'unpaired' });
-      if (code === 'OFFLINE') keeping.store.setState({ reached: false });
+      if (code === 'OFFLINE') sync.store.setState({ reached: false });
       store.setState({ heard: true });
       if (store.getState().status !== 'ready')
         store.setState({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
     }
   }
 
-  const entryOf = (kind: KindName, id: string): Entry | null => keeping.store.getState().entries.get(keyOf(kind, id)) ?? null;
+  const entryOf = (kind: KindName, id: string): Entry | null => sync.store.getState().entries.get(keyOf(kind, id)) ?? null;
 
   /** A document as it is planned with and sent; null where there is none. */
   const documentOf = <Name extends KindName>(kind: Name, id: string): DocumentOf<Name> | null => {
@@ -78,46 +76,69 @@ export function createLibrary({ keeping, takeOverEarlier, unwritten, written, ev
     /** What was typed and cannot be used yet; null where all of it can. */
     draftOf: (kind: KindName, id: string): Entry['draft'] => entryOf(kind, id)?.draft ?? null,
 
-    /** Keeps a document as a whole: a new one, or in place of the one under this id. It is shown at once. */
-    keep: async <Name extends KindName>(
+    /** A new document, shown at once. Resolves when it is written down. */
+    create: async <Name extends KindName>(
       kind: Name,
       document: DocumentOf<Name>,
       id: string = newId(),
     ): Promise<{ stored: StoredOf<Name> }> => {
-      const kept = keeping.edit(kind, id, documentOf(kind, id), kindOf(kind).schema.parse(document));
+      const written = sync.edit(kind, id, null, kindOf(kind).schema.parse(document));
       const stored = (store.getState()[kind] as readonly Stored[]).find((one) => one.id === id) as StoredOf<Name>;
-      await kept;
-      void keeping.send();
+      await written;
+      void sync.send();
       return { stored };
     },
 
-    /** Keeps several new documents, all of them or none. @returns their ids */
-    keepAll: async <Name extends KindName>(kind: Name, documents: readonly DocumentOf<Name>[]): Promise<string[]> => {
-      const ids = await keeping.make(kind, documents);
-      void keeping.send();
+    /** Several new documents, all of them or none. @returns their ids */
+    createAll: async <Name extends KindName>(kind: Name, documents: readonly DocumentOf<Name>[]): Promise<string[]> => {
+      const ids = await sync.createAll(kind, documents);
+      void sync.send();
       return ids;
+    },
+
+    /**
+     * Changes a document. What changed is the difference between the two states given, whatever the document has become since.
+     * @param seen the state the change was made on
+     */
+    change: async <Name extends KindName>(
+      kind: Name,
+      id: string,
+      { seen, after }: { seen: DocumentOf<Name>; after: DocumentOf<Name> },
+    ): Promise<boolean> => {
+      const written = await sync.edit(kind, id, seen, kindOf(kind).schema.parse(after));
+      void sync.send();
+      return written;
+    },
+
+    /** As {@link change}, or from `seen` null a new document, for what must live through a page killed the moment after. */
+    changeSafely: async <Name extends KindName>(
+      kind: Name,
+      id: string,
+      { seen, after }: { seen: DocumentOf<Name> | null; after: DocumentOf<Name> },
+    ): Promise<boolean> => {
+      const written = await sync.editSafely(kind, id, seen, kindOf(kind).schema.parse(after));
+      void sync.send();
+      return written;
     },
 
     /** Deletes a document; `bringBack` undoes it. */
     discard: async (kind: KindName, id: string): Promise<void> => {
-      await keeping.delete(kind, id, documentOf(kind, id));
-      void keeping.send();
+      await sync.delete(kind, id, documentOf(kind, id));
+      void sync.send();
     },
 
     /** Undoes a deletion, sent or not. @param deleted as it was */
     bringBack: async <Name extends KindName>(kind: Name, deleted: StoredOf<Name>): Promise<void> => {
-      await keeping.bringBack(kind, deleted.id, deleted.createdAt, deleted.document);
-      void keeping.send();
+      await sync.bringBack(kind, deleted.id, deleted.createdAt, deleted.document);
+      void sync.send();
     },
 
-    settleClash: async ({ kind, id }: Clashing, choice: Keep): Promise<void> => {
-      await keeping.choose(kind, id, choice);
-      void keeping.send();
+    settleConflict: async ({ kind, id }: InConflict, choice: Choice): Promise<void> => {
+      await sync.choose(kind, id, choice);
+      void sync.send();
     },
   };
 }
-
-const codeOf = (error: unknown): unknown => (typeof error === 'object' && error !== null && 'code' in error ? error.code : null);
 
 // ---- lists, from entries ----
 
@@ -139,7 +160,7 @@ function listing(store: { getState: () => Library; setState: (lists: Partial<Lis
     return stored;
   }
 
-  return ({ entries }: Keeping): void => {
+  return ({ entries }: SyncState): void => {
     if (entries === before) return;
     const changed = new Set<KindName>();
     for (const [key, entry] of entries) if (before.get(key) !== entry) changed.add(entry.kind);
@@ -172,29 +193,29 @@ function typedOf({ kind, draft, ...entry }: Entry): unknown {
 const order = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 /** How many changes wait for the server. */
-export function waitingIn({ entries }: Keeping): number {
+export function waitingIn({ entries }: SyncState): number {
   let count = 0;
   for (const entry of entries.values()) if (isWaiting(entry)) count += 1;
   return count;
 }
 
-// ---- what could not be brought together ----
+// ---- what could not be merged ----
 
-export interface Clashing {
+export interface InConflict {
   kind: KindName;
   id: string;
-  clash: Clash;
+  conflict: Conflict;
 }
 
-/** Every clash there is, in the order of kinds. */
-export function clashesIn(entries: Keeping['entries']): Clashing[] {
-  const found: Clashing[] = [];
-  for (const { kind, id, clash } of entries.values()) if (clash) found.push({ kind, id, clash });
+/** Every document in conflict, in the order of kinds. */
+export function conflictsIn(entries: SyncState['entries']): InConflict[] {
+  const found: InConflict[] = [];
+  for (const { kind, id, conflict } of entries.values()) if (conflict) found.push({ kind, id, conflict });
   return found.sort((a, b) => KIND_NAMES.indexOf(a.kind) - KIND_NAMES.indexOf(b.kind));
 }
 
-/** Title of a clashing document, for people. */
-export function clashTitle({ kind, clash: { mine, others } }: Clashing): string {
+/** Title of a document in conflict, for people. */
+export function conflictTitle({ kind, conflict: { mine, others } }: InConflict): string {
   const document = mine ?? others[0];
   return document ? kindOf(kind).titleOf(document) : 'Without a name';
 }

@@ -13,14 +13,14 @@ describe('two changes of one document', () => {
         light: { ev: 3, label: 'lamps' },
         readings: [{ id: 'b', ev: 5.5 }, { id: 'd', ev: 1 }, { id: 'c', ev: 6 }], // prettier-ignore
       },
-      clashes: [],
+      conflicts: [],
     });
   });
 
-  it('clash where both set a field to different values, or one deleted what the other changed', () => {
+  it('conflict where both set a field to different values, or one deleted what the other changed', () => {
     const mine = { ...base, light: { ev: 3, label: 'bulbs' }, readings: [base.readings[0]!] };
     const theirs = { ...base, light: { ev: 5, label: 'bulbs' }, readings: [base.readings[0]!, { id: 'b', ev: 9 }] };
-    expect(mergeThree(base, mine, theirs).clashes).to.deep.equal(['light.ev', 'readings.b']);
+    expect(mergeThree(base, mine, theirs).conflicts).to.deep.equal(['light.ev', 'readings.b']);
   });
 
   it('are each other’s mirror, keep to one side’s alone, and the same twice is once', () => {
@@ -33,12 +33,12 @@ describe('two changes of one document', () => {
     );
     fc.assert(
       fc.property(document, document, document, (a, b, c) => {
-        expect(mergeThree(a, b, a)).to.deep.equal({ document: b, clashes: [] });
-        expect(mergeThree(a, a, b)).to.deep.equal({ document: b, clashes: [] });
-        expect(mergeThree(a, b, b)).to.deep.equal({ document: b, clashes: [] });
+        expect(mergeThree(a, b, a)).to.deep.equal({ document: b, conflicts: [] });
+        expect(mergeThree(a, a, b)).to.deep.equal({ document: b, conflicts: [] });
+        expect(mergeThree(a, b, b)).to.deep.equal({ document: b, conflicts: [] });
         const [one, other] = [mergeThree(a, b, c), mergeThree(a, c, b)];
-        expect(one.clashes).to.deep.equal(other.clashes);
-        if (one.clashes.length === 0) expect(one.document).to.deep.equal(other.document);
+        expect(one.conflicts).to.deep.equal(other.conflicts);
+        if (one.conflicts.length === 0) expect(one.document).to.deep.equal(other.document);
       }),
     );
   });

@@ -2,7 +2,7 @@ import { type FieldIssue } from '@hushto/contract';
 import { fieldIssues } from '@hushto/words';
 import equal from 'fast-deep-equal';
 import type { z } from 'zod';
-import type { Draft } from './record.ts';
+import type { Draft } from './entry.ts';
 
 /** What a change comes to, of a document of which something may be typed that cannot be used. */
 export interface Typed<Document> {

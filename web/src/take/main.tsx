@@ -3,10 +3,11 @@ import { createRoot } from 'react-dom/client';
 import { PocketView } from '../screens/Pocket/PocketView.tsx';
 import { type Deck } from '../domain/decks.ts';
 import { tallyFile } from '../domain/onTheSpot.ts';
-import { createPocket } from '../state/pocket.ts';
+import { createPocket, deviceIdIn, moveEarlierTallies } from '../state/pocket.ts';
 import { saveFile } from '../components/saveFile.ts';
 import './take.css';
 import { today } from '../quantities/today.ts';
+import { fileTallies } from './fileTallies.ts';
 
 const deck = JSON.parse(document.getElementById('taken')!.textContent) as Deck | null;
 const root = createRoot(document.getElementById('root')!);
@@ -17,20 +18,18 @@ function Taken({ taken }: { taken: Deck }) {
     <PocketView
       deck={taken}
       store={store}
+      book={book}
       day={today()}
       standing="In this file"
-      onExport={() => saveFile(`tally ${taken.title}`, 'json', tallyFile(store.getState().tallies))}
+      onExport={() => saveFile(`tally ${taken.title}`, 'json', tallyFile(book.all()))}
     />
   );
 }
 
-const store = createPocket({
-  deck: deck ?? { id: 'none', title: '', runSheetId: null, stops: [] },
-  storage: () => localStorage,
-  now: Date.now,
-  today,
-  newId: () => crypto.randomUUID(),
-});
+const parts = { deck: deck ?? { id: 'none', title: '', runSheetId: null, stops: [] }, storage: () => localStorage };
+const store = createPocket(parts);
+const book = fileTallies({ ...parts, deviceId: deviceIdIn(parts.storage, () => crypto.randomUUID()) });
+void moveEarlierTallies(parts, (counted) => book.add(counted));
 
 if (deck) document.title = `${deck.title}: pocket`;
 root.render(

@@ -63,8 +63,8 @@ export function aHouse({ demo = true, frames = false } = {}): AHouse {
   afterEach(async () => {
     page.library().cleanup();
     // What one test keeps is no matter of the next.
-    const { keeping, loadLibrary } = await library();
-    await keeping.send();
+    const { sync, loadLibrary } = await library();
+    await sync.send();
     for (const { id, document } of begun) {
       await server!.send('POST', `/api/briefs/${id}/restore`);
       await server!.send('PUT', `/api/briefs/${id}`, document);

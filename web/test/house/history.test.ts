@@ -87,7 +87,7 @@ describe('the house: undo and redo', function () {
         fc.pre(mine !== theirs);
         const was = now();
         set(mine, 7);
-        await library.keeping.send();
+        await library.sync.send();
         const { document, revision } = (await briefs()).find((brief) => brief.id === id) as StoredBrief;
         const { status } = await server().send('PUT', `/api/briefs/${id}`, VALUES[theirs](document, 9), {
           'if-match': String(revision),
@@ -101,7 +101,7 @@ describe('the house: undo and redo', function () {
         await undo();
         // As it was before, for the next.
         documents.replaceDocument('briefs', id, was);
-        await library.keeping.send();
+        await library.sync.send();
       }),
       { numRuns: 8 },
     );

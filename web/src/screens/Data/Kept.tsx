@@ -2,16 +2,16 @@ import { KIND_NAMES, KINDS, type DataState } from '@hushto/contract';
 import { useEffect, useState } from 'react';
 import { logApi } from '../../api/log.ts';
 import { Button } from '../../components/Button.tsx';
-import { useKeeping } from '../../state/library.ts';
+import { useSync } from '../../state/library.ts';
 import { waitingIn } from '../../sync/library.ts';
 import { sizeText } from './sizeText.ts';
 import { PANEL, type Attempt } from './panel.ts';
 
 /** What is kept, on the server and in this browser. */
 export function Kept({ state, attempt }: { state: DataState | null; attempt: Attempt }) {
-  const here = useKeeping(({ entries }) => entries.size);
-  const waiting = useKeeping(waitingIn);
-  const unsafe = useKeeping((keeping) => keeping.unsafe !== null);
+  const here = useSync(({ entries }) => entries.size);
+  const waiting = useSync(waitingIn);
+  const unsafe = useSync((state) => state.diskTrouble !== null);
   const lasting = useLasting();
   const forget = (): void =>
     void attempt(async () => {

@@ -9,7 +9,7 @@ import { RefusedFile } from '../../components/RefusedFile.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { useToasts } from '../../components/toast.ts';
 import { kitAdditions, kitFileOf } from '../../domain/kitFile.ts';
-import { discard, keep, useLibrary } from '../../state/library.ts';
+import { create, discard, useLibrary } from '../../state/library.ts';
 
 /** Bodies, lenses and everything measured out to a file, and in again. */
 export function KitFiles() {
@@ -20,7 +20,7 @@ export function KitFiles() {
   const { show } = useToasts();
   const bring = async (file: KitFile): Promise<void> => {
     const { added, known } = kitAdditions(file, shelf, () => crypto.randomUUID());
-    for (const { kind, id, document } of added) await keep(kind, document as never, id);
+    for (const { kind, id, document } of added) await create(kind, document as never, id);
     const there = known === 0 ? '' : ` ${count(known, 'was', 'were')} there already.`;
     show(added.length === 0 ? `Nothing new in it.${there}` : `${count(added.length, 'thing', 'things')} brought in.${there}`, {
       label: 'Undo',

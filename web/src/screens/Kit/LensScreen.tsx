@@ -26,7 +26,6 @@ import { useToasts } from '../../components/toast.ts';
 import { lensCsv } from '../../domain/kitFile.ts';
 import { hiddenLens, testApertures, type HiddenLens } from '../../domain/simulatedLens.ts';
 import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
-import { keep } from '../../state/library.ts';
 import { useUsualKit } from '../../state/useUsualKit.ts';
 import { askEdges } from '../../workers/lensPhotos.ts';
 import { BodySelect } from './BodySelect.tsx';
@@ -369,8 +368,9 @@ function saveTo(lens: StoredLens, { fit, apertures }: LensResult, withWhat: Meas
   const guessed = before.guessed.filter((key) => !(key in found));
   const after: ShelfLensDocument = { ...before, ...found, measured, guessed };
   return keepMeasured(
-    before.label,
-    (which) => keep('lenses', which === 'after' ? after : before, lens.id),
+    'lenses',
+    lens,
+    after,
     ({ kit }) => (kit.lens.id ? kit.lens.id === lens.id : kit.lens.label === before.label),
     (brief) => ({ ...brief, kit: { ...brief.kit, lens: { ...brief.kit.lens, ...found } } }),
   );

@@ -23,7 +23,7 @@ import { saveFile } from '../../components/saveFile.ts';
 import { sensorCsv } from '../../domain/kitFile.ts';
 import { hiddenSensor, simulatedSet, zipped } from '../../domain/simulatedSet.ts';
 import { keepMeasured, type KeptMeasured } from '../../state/keepMeasured.ts';
-import { keep, useLibrary } from '../../state/library.ts';
+import { useLibrary } from '../../state/library.ts';
 import { readRaw } from '../../workers/raw.ts';
 import { BodySelect } from './BodySelect.tsx';
 import { today } from '../../quantities/today.ts';
@@ -290,8 +290,9 @@ function saveTo(body: StoredBody, fit: MeasuredSensor, sets: readonly SensorAtIs
   const guessed = before.guessed.filter((key) => !(MEASURED as readonly string[]).includes(key));
   const after: Body = { ...before, ...found, measured, guessed };
   return keepMeasured(
-    before.label,
-    (which) => keep('bodies', which === 'after' ? after : before, body.id),
+    'bodies',
+    body,
+    after,
     ({ kit: { sensor } }) => (sensor.id ? sensor.id === body.id : sensor.label === before.label),
     (brief) => ({ ...brief, kit: { ...brief.kit, sensor: { ...brief.kit.sensor, ...found } } }),
   );

@@ -6,7 +6,7 @@ import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { useCursor } from '../../state/cursor.ts';
 import { useFrame } from '../../state/frame.ts';
-import { addDemo, keep, useLibrary } from '../../state/library.ts';
+import { addDemo, create, useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { OpenBrief } from './OpenBrief.tsx';
 
@@ -54,7 +54,7 @@ function NoBriefs() {
   return (
     <Suspense fallback={<Message title="One moment" busy />}>
       <FirstContact
-        onPick={(brief) => void keep('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)}
+        onPick={(brief) => void create('briefs', brief).then(({ stored }) => navigate(`/plan/${stored.id}`), fail)}
         onDemo={() => void addDemo().catch(fail)}
       />
     </Suspense>

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { useToasts } from '../../components/toast.ts';
 import { useDeletion } from '../../components/useDeletion.ts';
 import { editDocument } from '../../state/documents.ts';
-import { keep, keepAll } from '../../state/library.ts';
+import { create as createDocument, createAll } from '../../state/library.ts';
 
 export interface BriefActions {
   open: (id: string) => void;
@@ -43,7 +43,7 @@ export function useBriefActions(stored: StoredBrief): BriefActions {
   const create = (made: Brief): void =>
     void attempt(async () => {
       const newId = crypto.randomUUID();
-      const kept = keep('briefs', made, newId);
+      const kept = createDocument('briefs', made, newId);
       open(newId);
       await kept;
     });
@@ -53,7 +53,7 @@ export function useBriefActions(stored: StoredBrief): BriefActions {
     duplicate: () => create(copyOf(brief)),
     takeIn: (briefs) =>
       void attempt(async () => {
-        const [first] = await keepAll('briefs', briefs);
+        const [first] = await createAll('briefs', briefs);
         show(briefs.length === 1 ? `“${briefs[0]!.title}” is here.` : `${briefs.length} briefs are here.`);
         if (first) open(first);
       }),

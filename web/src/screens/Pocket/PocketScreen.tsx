@@ -8,9 +8,12 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../domain/decks.ts';
 import { type Deck } from '../../domain/decks.ts';
-import { keep, useLibrary } from '../../state/library.ts';
+import { libraryTallies } from '../../domain/libraryTallies.ts';
+import type { CountedTally } from '../../domain/onTheSpot.ts';
+import { joined, type TallyBook } from '../../domain/tallyBook.ts';
+import { changeSafely, documentOf, sync, useLibrary } from '../../state/library.ts';
 import { useOwnTests } from '../../state/useTests.ts';
-import { createPocket, type PocketStore } from '../../state/pocket.ts';
+import { createPocket, deviceIdIn, moveEarlierTallies } from '../../state/pocket.ts';
 import { useWorksOffline } from '../../state/worker.ts';
 import { PocketView } from './PocketView.tsx';
 import '../../styles/deep.css';
@@ -49,18 +52,23 @@ function PocketOf() {
 }
 
 function Taken({ deck, back }: { deck: Deck; back: string }) {
-  const store = useMemo(
-    () => createPocket({ deck, storage: () => localStorage, now: Date.now, today, newId: () => crypto.randomUUID() }),
+  const { store, book } = useMemo(
+    () => {
+      const parts = { deck, storage: () => localStorage };
+      const deviceId = deviceIdIn(parts.storage, () => crypto.randomUUID());
+      return { store: createPocket(parts), book: tallyBookOf(deck, deviceId) };
+    },
     // The deck's words may change while it is open; its memory is one and the same.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [deck.id],
   );
-  useEffect(() => sendTallies(store), [store]);
+  useEffect(() => void moveEarlierTallies({ deck, storage: () => localStorage }, keepEarlier), [deck]);
   const offline = useWorksOffline();
   return (
     <PocketView
       deck={deck}
       store={store}
+      book={book}
       day={today()}
       standing={
         offline && (
@@ -78,12 +86,20 @@ function Taken({ deck, back }: { deck: Deck; back: string }) {
   );
 }
 
-/** What is counted goes to the log: every change of a tally is kept like any other document. */
-function sendTallies(store: PocketStore): () => void {
-  return store.subscribe(({ tallies }, before) => {
-    for (const running of tallies) {
-      const unchanged = before.tallies.find(({ id }) => id === running.id) === running;
-      if (!unchanged) void keep('tallies', running.tally, running.id);
-    }
+const tallyBookOf = (deck: Deck, deviceId: string): TallyBook =>
+  libraryTallies({
+    deck,
+    deviceId,
+    tallyOf: (id) => documentOf('tallies', id),
+    change: (id, states) => changeSafely('tallies', id, states),
+    isSafe: () => sync.store.getState().diskTrouble === null,
+    subscribe: (listener) => sync.store.subscribe(listener),
   });
+
+/** What releases up to 0.1 counted: the library has it too, but for frames that a second window counted. */
+function keepEarlier({ id, tally }: CountedTally): Promise<boolean> {
+  const seen = documentOf('tallies', id);
+  if (seen) return changeSafely('tallies', id, { seen, after: { ...seen, frames: joined(seen.frames, tally.frames) } });
+  // Not there any more: an older one was deleted. Today's may not have got there yet.
+  return tally.day === today() ? changeSafely('tallies', id, { seen: null, after: tally }) : Promise.resolve(true);
 }

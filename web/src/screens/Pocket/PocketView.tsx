@@ -44,7 +44,7 @@ import {
   X,
 } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useEffect, useMemo, useRef, useState, type DOMAttributes, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore, type DOMAttributes, type ReactNode } from 'react';
 import { useStore } from 'zustand';
 import { Button } from '../../components/Button.tsx';
 import { Caution } from '../../components/Caution.tsx';
@@ -58,13 +58,16 @@ import { apertureState, isoState, shutterState } from '../../domain/cells.ts';
 import { type Deck, type Stop } from '../../domain/decks.ts';
 import { rungsRound } from '../../domain/ladder.ts';
 import { briefHere, countsOf, stopNow } from '../../domain/onTheSpot.ts';
+import { lastCounted, type TallyBook } from '../../domain/tallyBook.ts';
 import { distanceText, evText, steadyText } from '../../quantities/quantities.ts';
-import { spotOf, tallyOf, type PocketStore } from '../../state/pocket.ts';
+import { spotOf, type PocketStore } from '../../state/pocket.ts';
 import { useSettings } from '../../state/settings.ts';
 
 interface PocketViewProps {
   deck: Deck;
   store: PocketStore;
+  /** Where frames are counted. */
+  book: TallyBook;
   /** The day it is here. */
   day: string;
   /** Whether it goes on without a network, in a few words. */
@@ -78,7 +81,7 @@ interface PocketViewProps {
 const MINUTE_MS = 60_000;
 
 /** The plan in the hand: what to set, what to give up next, and one question about the light. */
-export function PocketView({ deck, store, day, standing, close, onExport }: PocketViewProps) {
+export function PocketView({ deck, store, book, day, standing, close, onExport }: PocketViewProps) {
   const pocket = useStore(store);
   const nowMs = useMinute();
   const stop = stopNow(deck, pocket.chosen, nowMs);
@@ -89,7 +92,8 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   const take = plan.takes.find(({ code }) => code === spot.take) ?? null;
   const taken = useMemo(() => (take ? (briefOfTake(brief, take.code) ?? brief) : brief), [brief, take]);
   const shown = useMemo(() => (take ? planBrief(taken) : plan), [take, taken, plan]);
-  const ofDay = tallyOf(pocket, stop.key, day)?.tally.frames ?? [];
+  const ofDay = useSyncExternalStore(book.subscribe, () => book.framesOf(stop, day));
+  const safe = useSyncExternalStore(book.subscribe, book.isSafe) && pocket.safe;
   const frames = ofDay.filter((frame) => (frame.take ?? null) === (take?.code ?? null));
   const at = deck.stops.indexOf(stop);
   const go = (by: 1 | -1): void => {
@@ -98,7 +102,25 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
   };
   const anchor = (light: AnchoredLight): void => pocket.anchor(stop.key, light);
   const question = questionOf(taken, shown);
-  const count = (verdict: FrameVerdict): void => pocket.count(stop, brief, verdict, shown.choice, take?.code ?? null);
+  const count = (verdict: FrameVerdict): void => {
+    const { shutterS, fNumber, iso } = shown.choice;
+    const { ev100 } = brief.light;
+    void book.count(stop, day, {
+      id: crypto.randomUUID(),
+      at: new Date().toISOString(),
+      verdict,
+      shutterS,
+      fNumber,
+      iso,
+      ev100,
+      distanceM: brief.subject.distanceM,
+      ...(take ? { take: take.code } : {}),
+    });
+  };
+  const uncount = (): void => {
+    const last = lastCounted(ofDay);
+    if (last) void book.uncount(stop, day, last.id);
+  };
   useWakeLock();
   useShortcuts({
     up: ['Light a third brighter or darker', () => anchor(question.stepped(1 / 3))],
@@ -109,7 +131,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
     2: ['Count sharp, soft, noisy, missed', () => count('soft')],
     3: ['Count sharp, soft, noisy, missed', () => count('noisy')],
     4: ['Count sharp, soft, noisy, missed', () => count('missed')],
-    u: ['Take the last frame back', () => pocket.uncount(stop.key)],
+    u: ['Take the last frame back', uncount],
     '[': ['The stop before', () => go(-1)],
     ']': ['The next stop', () => go(1)],
     d: ['Dim or deep dim', () => pocket.dim(!pocket.deep)],
@@ -124,9 +146,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
     <main className="flex flex-col mx-auto min-h-dvh max-w-120">
       <header className="flex items-center pt-0.5 pr-2 pl-5 min-h-11">
         <h1 className="flex-1 min-w-0 font-title text-18 leading-5 font-semibold line-clamp-2">{stop.title}</h1>
-        <p className="flex gap-1.5 items-center mr-1 text-13 whitespace-nowrap text-quiet">
-          {pocket.safe ? standing : 'Not kept here'}
-        </p>
+        <p className="flex gap-1.5 items-center mr-1 text-13 whitespace-nowrap text-quiet">{safe ? standing : 'Not kept here'}</p>
         {onExport && (
           <Button look="bare" icon className="w-11 min-h-11" aria-label="Save the tally as a file" onClick={onExport}>
             <Download aria-hidden="true" />
@@ -220,7 +240,7 @@ export function PocketView({ deck, store, day, standing, close, onExport }: Pock
             className="flex-col gap-0 min-h-13 text-15 leading-4.5"
             aria-label="Take the last frame back"
             disabled={ofDay.length === 0}
-            onClick={() => pocket.uncount(stop.key)}
+            onClick={uncount}
           >
             <Undo2 aria-hidden="true" />
           </Button>

@@ -1,4 +1,4 @@
-import { tallyFileToday, TallyFileSchema, type StoredTally } from '@hushto/contract';
+import { tallyFileToday, TallyFileSchema } from '@hushto/contract';
 import { fieldIssues, TAKE_NAMES } from '@hushto/words';
 import { FileInput, Trash2 } from 'lucide-react';
 import { Button } from '../../components/Button.tsx';
@@ -7,15 +7,17 @@ import { Scrolls } from '../../components/Scrolls.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { useDeletion } from '../../components/useDeletion.ts';
 import { byTake, countsOf } from '../../domain/onTheSpot.ts';
+import { joined, sheetOfTally } from '../../domain/tallyBook.ts';
 import { dayText } from '../../sky/zoned.ts';
-import { keep, useLibrary } from '../../state/library.ts';
+import { change, create, useLibrary } from '../../state/library.ts';
 
 /** What was counted on the spot, by day; and the way to bring a tally back from a phone. */
 export function Tallies({ runSheetId }: { runSheetId: string | null }) {
   const tallies = useLibrary((library) => library.tallies);
+  const sheets = useLibrary((library) => library.runSheets);
   const { show } = useToasts();
-  const shown = tallies.filter(({ document }) => document.frames.length > 0);
-  const mine = [...shown].sort((a, b) => order(b, runSheetId).localeCompare(order(a, runSheetId)));
+  const shown = tallies.filter(({ document }) => document.frames.length > 0 && sheetOfTally(document, sheets) === runSheetId);
+  const mine = [...shown].sort((a, b) => b.document.day.localeCompare(a.document.day));
   const bringIn = async (file: File): Promise<void> => {
     const parsed = TallyFileSchema.safeParse(
       tallyFileToday(
@@ -31,16 +33,15 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
         `Nothing was taken from “${file.name}”: ${first?.path ? `${first.path}: ${first.message}` : 'it is not a tally saved by Pocket.'}`,
       );
     }
-    const before = new Map(tallies.map((stored) => [stored.id, stored.document.frames]));
-    // A file may be older than what is here: frames are added, never taken away.
-    const joined = parsed.data.tallies.map(({ id: tallyId, tally }) => {
-      const there = before.get(tallyId) ?? [];
-      const known = new Set(there.map((frame) => frame.id));
-      return { tallyId, tally, fresh: tally.frames.filter((frame) => !known.has(frame.id)), there };
+    const before = new Map(tallies.map((stored) => [stored.id, stored.document]));
+    // A file may be older than what is here: frames are added, never removed.
+    const brought = parsed.data.tallies.map(({ id, tally }) => {
+      const seen = before.get(id) ?? null;
+      return { id, seen, after: seen ? { ...seen, frames: joined(seen.frames, tally.frames) } : tally };
     });
-    const frames = joined.reduce((sum, { fresh }) => sum + fresh.length, 0);
+    const frames = brought.reduce((sum, { seen, after }) => sum + after.frames.length - (seen?.frames.length ?? 0), 0);
     await Promise.all(
-      joined.map(({ tallyId, tally, fresh, there }) => keep('tallies', { ...tally, frames: [...there, ...fresh] }, tallyId)),
+      brought.map(({ id, seen, after }) => (seen ? change('tallies', id, { seen, after }) : create('tallies', after, id))),
     );
     show(frames > 0 ? `${frames} counted frames are here.` : 'These were here already; nothing is counted twice.');
   };
@@ -88,7 +89,3 @@ export function Tallies({ runSheetId }: { runSheetId: string | null }) {
     </section>
   );
 }
-
-/** This sheet's own first, then the newest. */
-const order = ({ document }: StoredTally, runSheetId: string | null): string =>
-  `${document.runSheetId === runSheetId ? 1 : 0}${document.day}`;

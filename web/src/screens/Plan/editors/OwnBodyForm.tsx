@@ -4,7 +4,7 @@ import { formSentence } from '@hushto/words';
 import { useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
 import { Select } from '../../../components/Select.tsx';
-import { keep } from '../../../state/library.ts';
+import { create } from '../../../state/library.ts';
 import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
 const OwnBody = z
@@ -46,7 +46,7 @@ export function OwnBodyForm({ onAdded, onCancel }: OwnBodyFormProps) {
     },
   });
   const { submit, failure } = useSubmission(async (body: z.output<typeof OwnBody>) => {
-    onAdded((await keep('bodies', body)).stored);
+    onAdded((await create('bodies', body)).stored);
   });
   const { errors, isSubmitting } = formState;
   const format = useWatch({ control, name: 'format' });

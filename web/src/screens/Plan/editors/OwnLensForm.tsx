@@ -3,7 +3,7 @@ import { LENS_DEFAULTS, lensLabel, ShelfLensSchema, type StoredLens } from '@hus
 import { formSentence } from '@hushto/words';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
-import { keep } from '../../../state/library.ts';
+import { create } from '../../../state/library.ts';
 import { FormEnd, FormField, typedNumber, useSubmission } from './FormField.tsx';
 
 const OwnLens = z
@@ -33,7 +33,7 @@ export function OwnLensForm({ onAdded, onCancel }: OwnLensFormProps) {
     defaultValues: { focalFromMm: '50', focalToMm: '50', widestFAtFrom: '1.8', widestFAtTo: '1.8' },
   });
   const { submit, failure } = useSubmission(async (lens: z.output<typeof OwnLens>) => {
-    onAdded((await keep('lenses', lens)).stored);
+    onAdded((await create('lenses', lens)).stored);
   });
   const { errors, isSubmitting } = formState;
   return (

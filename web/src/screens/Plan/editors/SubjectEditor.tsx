@@ -11,7 +11,7 @@ import { TextField } from '../../../components/TextField.tsx';
 import { useToasts } from '../../../components/toast.ts';
 import { useDeletion } from '../../../components/useDeletion.ts';
 import { shortNumber, speedText } from '../../../quantities/quantities.ts';
-import { keep, useLibrary } from '../../../state/library.ts';
+import { change, create, useLibrary } from '../../../state/library.ts';
 import { useSettings } from '../../../state/settings.ts';
 import { patch, type EditorProps } from './editing.ts';
 
@@ -100,8 +100,8 @@ function Own({ brief, edit, mine }: EditorProps & { mine: StoredSubject | null }
     tone: subject.tone,
   };
   const store = async (): Promise<void> => {
-    const { stored } = await keep('subjects', document, mine?.id);
-    edit(patch('subject', { thing: stored.id }));
+    if (mine) await change('subjects', mine.id, { seen: mine.document, after: document });
+    else edit(patch('subject', { thing: (await create('subjects', document)).stored.id }));
     show(`“${document.label}” is among your subjects.`);
   };
   const remove = useDeletion();

@@ -12,7 +12,7 @@ const UNITS: readonly (readonly [ending: string, unit: string])[] = [
 ];
 
 /** A field and what each side made of it: “distance 8 m here, 3 m elsewhere”. @param path as the merge names it, “subject.distanceM” */
-export function fieldClash(path: string, mine: unknown, other: unknown): string {
+export function fieldConflict(path: string, mine: unknown, other: unknown): string {
   const name = path.split('.').at(-1)!;
   const [ending, unit] = UNITS.find(([end]) => name.endsWith(end) && name.length > end.length) ?? ['', ''];
   const words = name

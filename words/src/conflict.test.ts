@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { fieldClash } from './clash.ts';
+import { fieldConflict } from './conflict.ts';
 
 describe('a field that both sides changed', () => {
   for (const [path, mine, other, words] of [
@@ -11,5 +11,5 @@ describe('a field that both sides changed', () => {
     ['hold.conditions', { hold: { conditions: ['wall'] } }, { hold: { conditions: [] } }, 'conditions'],
     ['picture.liftCeilingStops', { picture: { liftCeilingStops: 1 } }, { picture: { liftCeilingStops: 4 / 3 } }, 'lift ceiling 1 stops here, 1.333 stops elsewhere'], // prettier-ignore
   ] as const)
-    it(`is named with both values: ${words}`, () => expect(fieldClash(path, mine, other)).to.equal(words));
+    it(`is named with both values: ${words}`, () => expect(fieldConflict(path, mine, other)).to.equal(words));
 });

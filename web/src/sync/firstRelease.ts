@@ -1,8 +1,10 @@
 import { KIND_NAMES, openDocument, type KindName } from '@hushto/contract';
 import equal from 'fast-deep-equal';
 import { z } from 'zod';
-import { edited, emptyEntry, type Entry } from './record.ts';
-import { keyOf, type Disk, type Step } from './keeping.ts';
+import { edited } from './actions.ts';
+import { emptyEntry, keyOf, type Entry } from './entry.ts';
+import type { KeyedStep } from './localEntries.ts';
+import type { Disk } from './localWrites.ts';
 
 const KindSchema = z.enum(KIND_NAMES as [KindName, ...KindName[]]);
 const ChangeSchema = z.object({
@@ -30,27 +32,25 @@ const CLASH = 'hushto.clash.';
 const DRAFTS = 'hushto.drafts';
 
 /**
- * Takes over what the first release left in local storage: changes and clashes, a key each, and briefs that were edited but not saved.
- * A key goes only when what it held is on the disk; what cannot be understood is put aside.
+ * Reads what the first release left in local storage: changes and conflicts, a key each, and briefs that were edited but not saved.
+ * A key is removed only when what it held is on the disk; what cannot be understood is put aside.
  */
-export async function takeOverEarlier(storage: Storage, disk: Disk & { putAside(what: unknown): Promise<void> }): Promise<void> {
+export async function readFirstRelease(storage: Storage, disk: Disk & { putAside(what: unknown): Promise<void> }): Promise<void> {
   for (const key of Object.keys(storage).filter((one) => one.startsWith(CHANGE) || one.startsWith(CLASH) || one === DRAFTS)) {
     const text = storage.getItem(key);
     if (text === null) continue;
     const json = parsed(text);
-    const laid = key === DRAFTS ? fromDrafts(json) : [laidOver(key.startsWith(CHANGE) ? fromChange(json) : fromClash(json))];
-    const sound = laid.filter((one) => one !== null);
-    if (sound.length > 0) await disk.lay(sound);
-    if (sound.length < laid.length) await disk.putAside({ key, text });
+    const steps = key === DRAFTS ? fromDrafts(json) : [unlessNewer(key.startsWith(CHANGE) ? fromChange(json) : fromClash(json))];
+    const sound = steps.filter((one) => one !== null);
+    if (sound.length > 0) await disk.commit(sound);
+    if (sound.length < steps.length) await disk.putAside({ key, text });
     storage.removeItem(key);
   }
 }
 
-type Laid = readonly [key: string, step: Step];
-
 /** What this release already has of it is newer. */
-const laidOver = (entry: Entry | null): Laid | null =>
-  entry && [keyOf(entry.kind, entry.id), (now) => (now?.want || now?.clash ? now : entry)];
+const unlessNewer = (entry: Entry | null): KeyedStep | null =>
+  entry && [keyOf(entry.kind, entry.id), (now) => (now?.pending || now?.conflict ? now : entry)];
 
 function fromChange(json: unknown): Entry | null {
   const { data } = ChangeSchema.safeParse(json);
@@ -61,7 +61,7 @@ function fromChange(json: unknown): Entry | null {
   return {
     ...emptyEntry(kind, id, atMs),
     // It may have been sent, and the answer lost.
-    want: {
+    pending: {
       document: data.kind === 'delete' ? null : wanted,
       base: base && { ...base, document: seen },
       sent: [data.kind === 'delete' ? null : wanted],
@@ -81,23 +81,23 @@ function fromClash(json: unknown): Entry | null {
   if (mine === null || (theirs && other === null)) return null;
   const why = refusal !== null ? 'refused' : theirs ? 'edited' : 'deleted';
   const base = theirs && { revision: theirs.revision, document: other };
-  return { ...emptyEntry(kind, id, 0), clash: { why, mine, others: theirs ? [other] : [], fields, base, refusal } };
+  return { ...emptyEntry(kind, id, 0), conflict: { why, mine, others: theirs ? [other] : [], fields, base, refusal } };
 }
 
 /** Edits of briefs that were not saved are edits like any other now. */
-function fromDrafts(json: unknown): (Laid | null)[] {
+function fromDrafts(json: unknown): (KeyedStep | null)[] {
   const { data } = DraftsSchema.safeParse(json);
   if (!data) return [null];
   return Object.entries(data.state.byId).map(([id, draft]) => {
     const [from, good] = [opened('briefs', draft.from), opened('briefs', draft.good)];
     if (from === null || good === null) return null;
-    const edit = { kind: 'briefs' as const, id, seen: from, after: good, tag: `draft.${id}`, atMs: 0 };
+    const edit = { kind: 'briefs' as const, id, seen: from, after: good, draft: null, tag: `draft.${id}`, atMs: 0 };
     // Where nothing of it is here, of a revision that nobody has: the server says what it has, and the two are brought together.
     const base = { revision: 0, document: from };
-    const want = { document: good, base, sent: [], undelete: false, tag: edit.tag, atMs: 0, before: null };
+    const pending: Entry['pending'] = { document: good, base, sent: [], undelete: false, tag: edit.tag, atMs: 0, before: null };
     return [
       keyOf('briefs', id),
-      (now) => (now ? edited(now, edit) : equal(from, good) ? null : { ...emptyEntry('briefs', id, 0), want }),
+      (now) => (now ? edited(now, edit) : equal(from, good) ? null : { ...emptyEntry('briefs', id, 0), pending }),
     ];
   });
 }
