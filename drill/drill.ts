@@ -6,12 +6,21 @@ import { root, stopAll } from './server.ts';
 /** npm run drill: holds the built server to its promises for about two minutes; --long for the better part of an hour; --write puts the figures into docs/reliability.md. */
 const long = process.argv.includes('--long');
 const seed = Number(process.argv.find((word) => word.startsWith('--seed='))?.slice(7) ?? Date.now() % 1_000_000);
-const amount: Amount = { kills: long ? 200 : 20, requests: long ? 10_000 : 2000, harms: 4, plans: 6, seed };
+const amount: Amount = {
+  kills: long ? 200 : 20,
+  requests: long ? 10_000 : 2000,
+  harms: 4,
+  plans: 6,
+  frames: long ? 100_000 : 20_000,
+  seed,
+};
 
 const rows: [name: string, promise: string, figures: Figures, seconds: number][] = [];
 let failed = false;
 console.log(`Drills with seed ${seed}; the same seed does the same again.`);
+const only = process.argv.find((word) => word.startsWith('--only='))?.slice(7);
 for (const [name, { promise, run }] of Object.entries(DRILLS)) {
+  if (only && name !== only) continue;
   const begun = performance.now();
   try {
     const figures = await run(amount);

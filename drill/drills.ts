@@ -7,7 +7,8 @@ import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } fro
 import { Agent, request } from 'node:https';
 import path from 'node:path';
 import { generate } from 'selfsigned';
-import { allBriefs, inFolder, json, root, startServer, watchHealth, type Drilled } from './server.ts';
+import { restoreDrill } from './restore.ts';
+import { allBriefs, inFolder, json, must, root, startServer, watchHealth, type Drilled } from './server.ts';
 
 /** How much of each is done. */
 export interface Amount {
@@ -16,6 +17,8 @@ export interface Amount {
   /** Kinds of damage, and plans of each of the many. */
   harms: number;
   plans: number;
+  /** Frames of a large log. */
+  frames: number;
   seed: number;
 }
 /** Figures of a drill, for the table. A drill that does not hold its promise throws. */
@@ -29,9 +32,9 @@ interface Drill {
 const brief = (title: string) => ({ ...PORT_ALDER_BRIEFS[0]!, title });
 const put = (server: Drilled, id: string, title: string, headers: Record<string, string>) =>
   json(`${server.base}/api/briefs/${id}`, { method: 'PUT', headers, body: JSON.stringify(brief(title)) });
-const must = (held: boolean, what: string): void => {
-  if (!held) throw new Error(what);
-};
+
+/** What is kept, without the revisions that a restore gives anew. */
+const contents = (stored: readonly { revision: number }[]): string => JSON.stringify(stored.map(({ revision: _, ...rest }) => rest));
 
 const WRITERS = 4;
 /** A new id that is one writer's, by its first two digits. */
@@ -147,7 +150,7 @@ export const DRILLS: Record<string, Drill> = {
           const server = await startServer(data);
           const { body } = await json(`${server.base}/api/briefs`);
           await server.stop();
-          must(JSON.stringify(body) === JSON.stringify(before), `${what}: not all came back`);
+          must(contents(body) === contents(before), `${what}: not all came back`);
         }
         const kept = readdirSync(data).filter((name) => name.startsWith('before-restore-')).length;
         return {
@@ -158,6 +161,7 @@ export const DRILLS: Record<string, Drill> = {
         };
       }),
   },
+  restore: restoreDrill,
   fullDisk: {
     promise: 'A full disk is said; nothing that was kept is lost, and there is no half of anything.',
     run: () =>
@@ -294,7 +298,7 @@ export const DRILLS: Record<string, Drill> = {
         const keys = await generate([{ name: 'commonName', value: 'localhost' }], { keySize: 2048, extensions: [{ name: 'subjectAltName', altNames: [{ type: 2, value: 'localhost' }] }] }); // prettier-ignore
         const [cert, key] = ['cert.pem', 'key.pem'].map((name) => path.join(data, name)) as [string, string];
         writeFileSync(cert, keys.cert);
-        writeFileSync(key, keys.private);
+        writeFileSync(key, keys.private, { mode: 0o600 });
         const port = 20_000 + Math.floor(Math.random() * 20_000);
         const server = await startServer(data, { HUSHTO_DEMO: '1', HUSHTO_PORT: String(port), HUSHTO_HOST: 'localhost', HUSHTO_TLS_CERT: cert, HUSHTO_TLS_KEY: key }); // prettier-ignore
         const agent = new Agent({ keepAlive: true, maxSockets: 4 });
@@ -336,7 +340,7 @@ export const DRILLS: Record<string, Drill> = {
         }
         agent.destroy();
         await server.stop();
-        must(guesses <= 15, `${guesses} guesses were heard`);
+        must(guesses <= 5, `${guesses} guesses were heard`);
         return { 'requests without a token': tried, 'came through': through, 'guesses heard of 200': guesses };
       }),
   },

@@ -80,6 +80,14 @@ export async function json(url: string, init: RequestInit & { body?: string } = 
   return { status: reply.status, body: text ? (JSON.parse(text) as unknown) : null };
 }
 
+export const must = (held: boolean, what: string): void => {
+  if (!held) throw new Error(what);
+};
+
+/** Of times in order, the one that a share of them stays under, in whole ms. */
+export const percentile = (sorted: readonly number[], share: number): number =>
+  Math.round(sorted[Math.floor(share * (sorted.length - 1))] ?? 0);
+
 /** Every brief there is, page by page. */
 export async function allBriefs(base: string): Promise<any[]> {
   const all: any[] = [];

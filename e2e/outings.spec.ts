@@ -468,7 +468,7 @@ describe('Over the local network', () => {
     });
     const [cert, key] = ['cert.pem', 'key.pem'].map((name) => path.join(folder, name)) as [string, string];
     writeFileSync(cert, keys.cert);
-    writeFileSync(key, keys.private);
+    writeFileSync(key, keys.private, { mode: 0o600 });
     const port = await anyPort();
     const started = spawn(process.execPath, ['server/dist/main.js'], {
       cwd: root,

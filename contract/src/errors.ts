@@ -14,9 +14,13 @@ export const ERRORS = {
     status: 401,
     message: 'This device is not paired yet; type the code that Hushto shows on the computer it runs on.',
   },
+  DEVICE_REMOVED: {
+    status: 401,
+    message: 'This device was removed on the computer Hushto runs on; pair it again there to go on.',
+  },
   WRONG_CODE: {
     status: 403,
-    message: 'This is not the code that the computer shows under “Pair a phone”; after five wrong ones it shows another.',
+    message: 'This is not the code that the computer shows under “Pair a phone”; five tries are heard.',
   },
   PAIRING_CLOSED: {
     status: 403,
@@ -35,7 +39,7 @@ export const ERRORS = {
   TOO_MANY: { status: 429, message: 'Too many tries; wait a minute and try again.' },
   TOO_LARGE: { status: 413, message: 'The request is larger than 2 MB; send less at a time.' },
   NOT_JSON: { status: 415, message: 'Send JSON, with the content type application/json.' },
-  BUSY: { status: 503, message: 'More is being worked out than fits; wait a few seconds and ask again.' },
+  BUSY: { status: 503, message: 'Hushto is busy with more than fits, or with a restore; wait a few seconds and ask again.' },
   TOO_SLOW: { status: 503, message: 'This took too long to work out and was stopped; nothing was changed.' },
   DISK_FULL: {
     status: 507,

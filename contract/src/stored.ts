@@ -66,6 +66,8 @@ export const BackupSchema = z.object({
   bytes: z.number().int(),
   /** Whether it was read through and found whole; null while that was not looked at. */
   sound: z.boolean().nullable(),
+  /** Whether it is of what a restore replaced; such a one is kept for a week. */
+  beforeRestore: z.boolean(),
 });
 export type Backup = z.infer<typeof BackupSchema>;
 

@@ -25,6 +25,7 @@ import { logRoutes } from './routes/log.routes.ts';
 import { guardByPairing, pairingRoutes, pairRoute } from './routes/pairing.routes.ts';
 import { planRoutes } from './routes/plan.routes.ts';
 import { addDemo, type Stores } from './shelf.ts';
+import { guardWrites, READING, type WriteGate } from './writeGate.ts';
 
 /** What the app needs from outside; it opens and listens to nothing by itself. */
 export interface AppDependencies {
@@ -32,6 +33,8 @@ export interface AppDependencies {
   stores: Stores;
   log: LogBook;
   planner: Planner;
+  /** Shared by every app on the same database. */
+  gate: WriteGate;
   /** Null for a database in memory. */
   backups: Backups | null;
   now: () => Date;
@@ -46,8 +49,6 @@ export interface AppDependencies {
 }
 
 const OWN_HOSTS = ['127.0.0.1', 'localhost', '[::1]'];
-/** Methods that change nothing. */
-const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** A request that has not arrived whole by then is cut off, ms. */
 const WHOLE_WITHIN_MS = 30_000;
@@ -59,6 +60,7 @@ export async function buildApp({
   stores,
   log,
   planner,
+  gate,
   backups,
   now,
   version,
@@ -101,6 +103,7 @@ export async function buildApp({
       throw new ApiError('ORIGIN_REFUSED');
   });
   if (network && pairing) await guardByPairing(app, pairing);
+  guardWrites(app, gate);
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -158,7 +161,7 @@ export async function buildApp({
       await api.register(network && pairing ? pairRoute(pairing) : pairingRoutes(pairing));
       await api.register(planRoutes({ orm, holds: stores.holds, planner }));
       await api.register(changesRoutes({ orm, stores }));
-      await api.register(dataRoutes({ orm, stores, log, backups, now, tellsFolder: !network }), { prefix: '/data' });
+      await api.register(dataRoutes({ orm, stores, log, backups, now, gate, tellsFolder: !network }), { prefix: '/data' });
       await api.register(logRoutes({ orm, log }), { prefix: '/log' });
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       for (const name of KIND_NAMES) await api.register(documentRoutesOf(name), { prefix: `/${KINDS[name].path}` });

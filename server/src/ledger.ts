@@ -1,4 +1,6 @@
+import { KIND_NAMES, KINDS } from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
+import type Database from 'libsql';
 
 /** Gives out revisions; call it inside the transaction of the changes they count. @returns the first of `count` */
 export async function nextRevision(inner: EntityManager, count = 1): Promise<number> {
@@ -14,11 +16,26 @@ export async function readLedger(em: EntityManager): Promise<{ revision: number;
   return { revision: Number(value('revision')), history: value('history') };
 }
 
-/** How far revisions leap when an older state comes back: none given out since can be mistaken for one before. */
+/** How far revisions leap when an older state comes back. */
 const LEAP = 1_000_000;
 
-/** SQL that begins another past, for a database whose contents were replaced by a backup's. */
-export const NEW_PAST_SQL = [
-  `update ledger set value = cast(value as integer) + ${LEAP} where name = 'revision'`,
-  `update ledger set value = lower(hex(randomblob(16))) where name = 'history'`,
-];
+/**
+ * After an older state came back: every document gets a revision that was never given out, those of a kind in the order of their
+ * last changes, and the database another history.
+ * @param nowMs also by the clock they are above any before: the file that came back may know less than the one before it
+ * @param lastKnown the last revision given out by another file, which this one takes the place of
+ */
+export function beginOtherPast(database: Database.Database, nowMs: number, lastKnown = 0): void {
+  const { value } = database.prepare(`select value from ledger where name = 'revision'`).get() as { value: string };
+  let revision = Math.max(Number(value) + LEAP, lastKnown + LEAP, Math.floor(nowMs));
+  for (const kind of KIND_NAMES) {
+    const { table } = KINDS[kind];
+    const numbered = `select id as i, row_number() over (order by revision, id) as n from \`${table}\``;
+    const { changes } = database
+      .prepare(`update \`${table}\` set revision = ? + n from (${numbered}) where i = \`${table}\`.id`)
+      .run(revision);
+    revision += changes;
+  }
+  database.prepare(`update ledger set value = ? where name = 'revision'`).run(String(revision));
+  database.exec(`update ledger set value = lower(hex(randomblob(16))) where name = 'history'`);
+}

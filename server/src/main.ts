@@ -13,6 +13,7 @@ import { networkFrom } from './network.ts';
 import { Pairing } from './pairing.ts';
 import { createPlanner } from './planner/planner.ts';
 import { fillShelf, storesWith } from './shelf.ts';
+import { WriteGate } from './writeGate.ts';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 const root = path.resolve(here, '../..');
@@ -54,13 +55,15 @@ async function start(): Promise<void> {
   const log = new LogBook(stores, now);
   await fillShelf(orm, stores, log, { demo: process.env['HUSHTO_DEMO'] === '1' });
   const networkPort = port === 0 ? 0 : port + 1;
-  const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, now);
+  const gate = new WriteGate();
+  const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, now, gate);
   const planner = createPlanner();
   const dependencies = {
     orm,
     stores,
     log,
     planner,
+    gate,
     backups,
     now,
     version,

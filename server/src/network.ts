@@ -1,5 +1,5 @@
 import { X509Certificate } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readFileSync, statSync } from 'node:fs';
 import { isIP } from 'node:net';
 import { StartFailure } from './data/startFailure.ts';
 
@@ -24,6 +24,7 @@ export function networkFrom(env: Record<string, string | undefined>): Network | 
       'To serve the local network, set all three: HUSHTO_HOST, HUSHTO_TLS_CERT and HUSHTO_TLS_KEY. The README says how to make them.',
     );
   const [cert, key] = [read('HUSHTO_TLS_CERT', certFile), read('HUSHTO_TLS_KEY', keyFile)];
+  refuseSharedKey(keyFile);
   const names = namesOf(cert, certFile);
   const anyAddress = host === '0.0.0.0' || host === '::';
   if (!anyAddress && !names.includes(bracketed(host)))
@@ -31,6 +32,14 @@ export function networkFrom(env: Record<string, string | undefined>): Network | 
       `The certificate in ${certFile} is for ${names.join(', ') || 'no name at all'}, not for HUSHTO_HOST ${host}. Make one that names it.`,
     );
   return { host, names, cert, key };
+}
+
+/** Whoever reads the key can pretend to be this computer. Windows keeps no such bits. */
+function refuseSharedKey(file: string): void {
+  if (process.platform === 'win32' || (statSync(file).mode & 0o077) === 0) return;
+  throw new StartFailure(
+    `HUSHTO_TLS_KEY is ${file}, which others of this computer may read. Make it yours alone: chmod 600 "${file}".`,
+  );
 }
 
 /** The names a certificate vouches for. */

@@ -2,13 +2,14 @@ import { ApiError, type Device, type PairingState } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { createHash, randomBytes, randomInt, randomUUID, timingSafeEqual } from 'node:crypto';
 import { PairedEntity } from './entities/paired.entity.ts';
+import type { WriteGate } from './writeGate.ts';
 
 /** How long a code is good for, ms. */
 const OPEN_MS = 120_000;
-/** Wrong codes, from whatever address, after which there is another. */
+/** Wrong codes of one address while pairing is open; after them it is not heard any more. Others are: junk keeps nobody out. */
 const MOST_WRONG = 5;
-/** Codes in a row that may be used up by wrong ones before pairing shuts. */
-const MOST_CODES = 3;
+/** Wrong codes of all addresses together, after which pairing shuts: one in two thousand of being right by chance. */
+const MOST_WRONG_OF_ALL = 500;
 /** A device that was not seen for so long is to be paired again, ms. */
 export const KEPT_MS = 90 * 86_400_000;
 /** How exactly it is noted when a device was seen, ms. */
@@ -17,9 +18,12 @@ const SEEN_EVERY_MS = 3_600_000;
 interface OpenPairing {
   code: string;
   untilMs: number;
-  wrong: number;
-  codes: number;
+  /** How many wrong codes came, by address. */
+  wrong: Map<string, number>;
 }
+
+/** What is known of a device by the secret it shows. */
+export type Standing = 'paired' | 'unknown' | 'removed';
 
 /** Lets devices of the network in: a code shown on the computer while pairing is open, exchanged once for a secret that the device keeps. */
 export class Pairing {
@@ -27,9 +31,11 @@ export class Pairing {
   readonly #now: () => Date;
   /** Where a device opens Hushto, for the one who pairs it. */
   readonly address: string;
+  readonly #gate: Pick<WriteGate, 'isClosed'>;
   #open: OpenPairing | null = null;
 
-  constructor(orm: MikroORM, address: string, now: () => Date) {
+  constructor(orm: MikroORM, address: string, now: () => Date, gate: Pick<WriteGate, 'isClosed'>) {
+    this.#gate = gate;
     this.#orm = orm;
     this.#now = now;
     this.address = address;
@@ -37,7 +43,7 @@ export class Pairing {
 
   /** Opens pairing for two minutes, with six digits good for one device. @returns the code */
   open(): string {
-    this.#open = { code: newCode(), untilMs: this.#now().getTime() + OPEN_MS, wrong: 0, codes: 1 };
+    this.#open = { code: newCode(), untilMs: this.#now().getTime() + OPEN_MS, wrong: new Map() };
     return this.#open.code;
   }
 
@@ -54,12 +60,13 @@ export class Pairing {
     };
   }
 
-  /** @returns the device's secret  @throws ApiError PAIRING_CLOSED, WRONG_CODE */
-  async pair(code: string, name: string): Promise<string> {
+  /** @param sender its address  @returns the device's secret  @throws ApiError PAIRING_CLOSED, WRONG_CODE, TOO_MANY */
+  async pair(code: string, name: string, sender: string): Promise<string> {
     const open = this.#opened();
     if (!open) throw new ApiError('PAIRING_CLOSED');
+    if ((open.wrong.get(sender) ?? 0) >= MOST_WRONG) throw new ApiError('TOO_MANY');
     if (!sameText(code, open.code)) {
-      this.#countWrong(open);
+      this.#countWrong(open, sender);
       throw new ApiError('WRONG_CODE');
     }
     this.#open = null;
@@ -71,28 +78,36 @@ export class Pairing {
     return secret;
   }
 
-  /** Whether a secret is a paired device's; a device that comes again stays paired. */
-  async knows(secret: string | undefined): Promise<boolean> {
-    if (!secret) return false;
+  /** What is known of a device; one that comes again stays paired. */
+  async standing(secret: string | undefined): Promise<Standing> {
+    if (!secret) return 'unknown';
     const em = this.#orm.em.fork();
     const now = this.#now();
-    const device = await em.findOne(PairedEntity, { tokenHash: hash(secret), expiresAt: { $gt: now } });
-    if (!device) return false;
-    if (now.getTime() - device.seenAt.getTime() > SEEN_EVERY_MS) {
+    const device = await em.findOne(PairedEntity, { tokenHash: hash(secret) });
+    if (device?.removedAt) return 'removed';
+    if (!device || device.expiresAt <= now) return 'unknown';
+    // While everything is replaced nothing is written; it is noted the next time.
+    if (now.getTime() - device.seenAt.getTime() > SEEN_EVERY_MS && !this.#gate.isClosed) {
       Object.assign(device, { seenAt: now, expiresAt: new Date(now.getTime() + KEPT_MS) });
       await em.flush();
     }
-    return true;
+    return 'paired';
   }
 
-  /** @throws ApiError NOT_FOUND */
-  async revoke(id: string): Promise<void> {
-    if ((await this.#orm.em.fork().nativeDelete(PairedEntity, { id })) === 0) throw new ApiError('NOT_FOUND');
+  /** Sends a device away. It is remembered, so that it is told at its next request. @throws ApiError NOT_FOUND */
+  async remove(id: string): Promise<void> {
+    const em = this.#orm.em.fork();
+    if ((await em.nativeUpdate(PairedEntity, { id, removedAt: null }, { removedAt: this.#now() })) === 0)
+      throw new ApiError('NOT_FOUND');
   }
 
   async #devices(): Promise<Device[]> {
     const em = this.#orm.em.fork();
-    const found = await em.find(PairedEntity, { expiresAt: { $gt: this.#now() } }, { orderBy: { pairedAt: 'asc', id: 'asc' } });
+    const found = await em.find(
+      PairedEntity,
+      { expiresAt: { $gt: this.#now() }, removedAt: null },
+      { orderBy: { pairedAt: 'asc', id: 'asc' } },
+    );
     return found.map(({ id, name, pairedAt, seenAt, expiresAt }) => ({
       id,
       name,
@@ -107,12 +122,10 @@ export class Pairing {
     return this.#open;
   }
 
-  #countWrong(open: OpenPairing): void {
-    open.wrong += 1;
-    if (open.wrong < MOST_WRONG) return;
-    // Whoever only mistyped reads the next one off the computer; whoever guesses has fifteen tries in a million.
-    if (open.codes >= MOST_CODES) this.#open = null;
-    else Object.assign(open, { code: newCode(), wrong: 0, codes: open.codes + 1 });
+  #countWrong(open: OpenPairing, sender: string): void {
+    open.wrong.set(sender, (open.wrong.get(sender) ?? 0) + 1);
+    const all = [...open.wrong.values()].reduce((sum, count) => sum + count, 0);
+    if (all >= MOST_WRONG_OF_ALL) this.#open = null;
   }
 }
 

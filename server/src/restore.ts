@@ -16,8 +16,13 @@ async function restore(): Promise<void> {
   if (!wanted) return list(new Backups(path.join(folder, 'hushto.sqlite'), () => new Date()));
   const unlock = lockFolder(folder);
   try {
-    const before = await restoreFile(folder, path.resolve(process.env['INIT_CWD'] ?? process.cwd(), wanted), new Date());
-    console.log(`Restored from ${wanted}.${before ? ` What was there is in ${before}.` : ''} Start Hushto again.`);
+    const { before, devicesStay } = await restoreFile(
+      folder,
+      path.resolve(process.env['INIT_CWD'] ?? process.cwd(), wanted),
+      new Date(),
+    );
+    const devices = devicesStay ? '' : ' Phones must be paired again.';
+    console.log(`Restored from ${wanted}.${before ? ` What was there is in ${before}.` : ''}${devices} Start Hushto again.`);
   } finally {
     unlock();
   }

@@ -1,3 +1,4 @@
+import { PairedEntity } from '../src/entities/paired.entity.ts';
 import { KINDS, type KindName } from '@hushto/contract';
 import { expect } from 'chai';
 import Database from 'libsql';
@@ -150,8 +151,9 @@ describe('the database', () => {
     expect(say).to.match(/is damaged; nothing was changed/);
     expect(say).to.include(`npm run restore -- "${path.join(folder, 'backups', name!)}"`);
     expect(readFileSync(file)).to.deep.equal(bytes);
-    const before = await restoreFile(folder, path.join(folder, 'backups', name!), new Date());
+    const { before, devicesStay } = await restoreFile(folder, path.join(folder, 'backups', name!), new Date());
     expect(readFileSync(path.join(before!, 'hushto.sqlite'))).to.deep.equal(bytes);
+    expect(devicesStay, 'which devices were sent away cannot be read').to.equal(false);
     const server = await testServer({ file });
     expect(titlesOf(await server.send('GET', '/api/briefs'))).to.deep.equal(['Kept']);
     await server.close();
@@ -166,7 +168,7 @@ describe('the database', () => {
     const killed = mkdtempSync(path.join(folder, 'killed-'));
     for (const rest of ['', '-wal']) copyFileSync(file + rest, path.join(killed, `hushto.sqlite${rest}`));
     await server.close();
-    const before = await restoreFile(killed, path.join(folder, 'backups', name!), new Date());
+    const { before } = await restoreFile(killed, path.join(folder, 'backups', name!), new Date());
     expect(existsSync(path.join(killed, 'hushto.sqlite-wal'))).to.equal(false);
     const restored = await testServer({ file: path.join(killed, 'hushto.sqlite') });
     expect(titlesOf(await restored.send('GET', '/api/briefs'))).to.deep.equal(['Kept']);
@@ -174,6 +176,33 @@ describe('the database', () => {
     const whatWas = await testServer({ file: path.join(before!, 'hushto.sqlite') });
     expect(titlesOf(await whatWas.send('GET', '/api/briefs'))).to.have.members(['Kept', 'After the backup']);
     await whatWas.close();
+  });
+
+  it('is restored with the devices of today: one that was sent away since stays away, and revisions go on above all before', async () => {
+    await kept();
+    const [name] = backups();
+    const server = await testServer({ file });
+    const em = server.orm.em.fork();
+    const at = new Date();
+    for (const id of ['stays', 'goes'])
+      em.create(PairedEntity, { id, tokenHash: id, name: id, pairedAt: at, seenAt: at, expiresAt: at, removedAt: null });
+    await em.flush();
+    await server.send('POST', '/api/data/backups');
+    const [paired] = backups()
+      .filter((one) => one !== name)
+      .sort()
+      .reverse();
+    await em.nativeUpdate(PairedEntity, { id: 'goes' }, { removedAt: at });
+    await server.send('POST', '/api/briefs', brief('Later'));
+    const { revision } = (await server.send('GET', '/api/changes')).body;
+    await server.close();
+    expect((await restoreFile(folder, path.join(folder, 'backups', paired!), new Date(0))).devicesStay).to.equal(true);
+    const restored = await testServer({ file });
+    const devices = await restored.orm.em.fork().find(PairedEntity, {}, { orderBy: { id: 'asc' } });
+    expect(devices.map(({ id, removedAt }) => [id, removedAt === null])).to.deep.equal([['goes', false], ['stays', true]]); // prettier-ignore
+    const { changes } = (await restored.send('GET', '/api/changes')).body;
+    expect(changes[0].revision).to.be.above(revision);
+    await restored.close();
   });
 
   it('that is empty or gone beside its backups is not begun anew unasked', async () => {

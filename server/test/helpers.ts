@@ -7,6 +7,7 @@ import { openData } from '../src/data/database.ts';
 import { LogBook } from '../src/log/logBook.ts';
 import type { Planner } from '../src/planner/planner.ts';
 import { fillShelf, storesWith, type Stores } from '../src/shelf.ts';
+import { WriteGate } from '../src/writeGate.ts';
 
 export interface TestServer {
   app: FastifyInstance;
@@ -56,6 +57,7 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
     stores,
     log,
     planner,
+    gate: new WriteGate(),
     backups,
     now: clock,
     version: '0.0.0-test',

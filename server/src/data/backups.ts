@@ -1,5 +1,17 @@
 import { ApiError, type Backup } from '@hushto/contract';
-import { closeSync, fsyncSync, mkdirSync, openSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
+import { rm } from 'node:fs/promises';
 import path from 'node:path';
 import type { Piscina } from 'piscina';
 import { poolOf } from '../workers.ts';
@@ -16,27 +28,39 @@ const TIERS = [
 ] as const;
 /** The newest that stay whatever their age. */
 const ALWAYS_KEPT = 3;
-/** `hushto-2026-01-12T18-00-00-000Z.sqlite`; what else lies in the folder is none. */
-const NAME = /^hushto-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})-(\d{3})Z\.sqlite$/;
+/** `hushto-2026-01-12T18-00-00-000Z.sqlite`, with a mark where it was made before a restore; what else lies in the folder is none. */
+const NAME = /^hushto-(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})-(\d{3})Z(-before-restore)?\.sqlite$/;
+/** Folders of restores; one that a stop left behind goes with the next backup. */
+const RESTORING = 'restoring-';
 const UNFINISHED = /^hushto-.*\.unfinished(-journal|-wal|-shm)?$/;
 
-export const backupName = (at: Date): string => `hushto-${at.toISOString().replace(/[:.]/g, '-')}.sqlite`;
+/** What the name of a backup says. */
+export interface Named {
+  at: Date;
+  /** Made before a restore, of what that replaced. */
+  beforeRestore: boolean;
+}
 
-function timeOf(name: string): Date | null {
+export const backupName = ({ at, beforeRestore }: Named): string =>
+  `hushto-${at.toISOString().replace(/[:.]/g, '-')}${beforeRestore ? '-before-restore' : ''}.sqlite`;
+
+function named(name: string): Named | null {
   const found = NAME.exec(name);
   const at = found && new Date(`${found[1]}T${found[2]}:${found[3]}:${found[4]}.${found[5]}Z`);
-  return at && !Number.isNaN(at.getTime()) ? at : null;
+  return at && !Number.isNaN(at.getTime()) ? { at, beforeRestore: found[6] !== undefined } : null;
 }
 
 /**
  * The backups that have outlived their use: in each tier of age one is kept for each stretch of time, the newest in it. The newest
- * three stay, and so does what claims to be from the future: the clock may have been wrong then, or be wrong now.
- * @param times of all there are
+ * three stay, those made before a restore stay for a week, and so does what claims to be from the future: the clock may have been wrong
+ * then, or be wrong now.
+ * @param all there are
  */
-export function outlived(times: readonly Date[], now: Date): Date[] {
-  const past = times.filter((at) => at <= now).sort((a, b) => b.getTime() - a.getTime());
+export function outlived(all: readonly Named[], now: Date): Named[] {
+  const isKept = ({ at, beforeRestore }: Named): boolean => at > now || (beforeRestore && now.getTime() - at.getTime() < WEEK_MS);
+  const past = all.filter((one) => !isKept(one)).sort((a, b) => b.at.getTime() - a.at.getTime());
   const taken = new Set<string>();
-  return past.filter((at, i) => {
+  return past.filter(({ at }, i) => {
     const ageMs = now.getTime() - at.getTime();
     const tier = TIERS.find(({ upToMs }) => ageMs < upToMs);
     const stretch = tier && `${tier.everyMs} ${Math.floor(at.getTime() / tier.everyMs)}`;
@@ -64,31 +88,71 @@ export class Backups {
     this.#pool = poolOf('storage.worker', { maxThreads: 1, minThreads: 0, idleTimeout: 1000 });
   }
 
+  /** Removes what a restore left behind that a stop cut off. For whoever has the folder to itself. */
+  clearCutOff(): void {
+    if (!existsSync(this.folder)) return;
+    for (const name of readdirSync(this.folder))
+      if (name.startsWith(RESTORING)) rmSync(path.join(this.folder, name), { recursive: true, force: true });
+  }
+
   /** Newest first. */
   list(): Backup[] {
     return this.#names()
       .map((name) => {
         const found = this.#found.get(name);
         const { size } = statSync(path.join(this.folder, name));
-        return { name, madeAt: timeOf(name)!.toISOString(), bytes: size, sound: found ? found === 'sound' : null };
+        const { at, beforeRestore } = named(name)!;
+        return { name, madeAt: at.toISOString(), bytes: size, sound: found ? found === 'sound' : null, beforeRestore };
       })
       .sort((a, b) => b.madeAt.localeCompare(a.madeAt));
   }
 
   /** One after the other. @throws Error when the copy could not be made or is not whole; then there is none */
   make(): Promise<Backup> {
-    const next = this.#last.then(
-      () => this.#make(),
-      () => this.#make(),
-    );
-    this.#last = next;
+    return this.#inTurn(async () => {
+      const backup = await this.#make(false);
+      await this.#rotate();
+      return backup;
+    });
+  }
+
+  /**
+   * Puts a backup in the place of all contents. It is set aside before anything else, and nothing is thinned out until it is done: no
+   * backup can go on the way. What was there is backed up too, and that backup kept for a week.
+   * @param alone keeps writers out, from before the backup of what is there until its contents are replaced
+   * @throws ApiError NOT_FOUND, BACKUP_UNSOUND, BUSY; nothing was changed then
+   */
+  restore(name: string, alone: (work: () => Promise<void>) => Promise<void>): Promise<void> {
+    return this.#inTurn(async () => {
+      if (!this.#names().includes(name)) throw new ApiError('NOT_FOUND');
+      const aside = mkdtempSync(path.join(this.folder, RESTORING));
+      try {
+        const copy = path.join(aside, 'copy.sqlite');
+        const found = await this.#run('setAside', { file: path.join(this.folder, name), copy });
+        this.#found.set(name, found);
+        if (found !== 'sound') throw new ApiError('BACKUP_UNSOUND');
+        await alone(async () => {
+          await this.#make(true);
+          await this.#pool.run({ file: this.file, copy, nowMs: this.#now().getTime() }, { name: 'replaceContents' });
+        });
+      } finally {
+        // Of a large file even forgetting takes a while: not here.
+        await rm(aside, { recursive: true, force: true });
+      }
+      await this.#rotate();
+    });
+  }
+
+  #inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
+    const next = this.#last.then(work, work);
+    this.#last = next.catch(() => undefined);
     return next;
   }
 
-  async #make(): Promise<Backup> {
+  async #make(beforeRestore: boolean): Promise<Backup> {
     mkdirSync(this.folder, { recursive: true, mode: 0o700 });
     this.#clear();
-    const name = this.#freeName();
+    const name = this.#freeName(beforeRestore);
     const unfinished = path.join(this.folder, `${name}.unfinished`);
     try {
       const soundness = await this.#run('copyDatabase', { file: this.file, copy: unfinished });
@@ -100,16 +164,7 @@ export class Backups {
       rmSync(unfinished, { force: true });
       throw error;
     }
-    this.#rotate();
     return this.list().find((backup) => backup.name === name)!;
-  }
-
-  /** Path of a backup that was just read through and found whole. @throws ApiError NOT_FOUND, BACKUP_UNSOUND */
-  async sound(name: string): Promise<string> {
-    if (!this.#names().includes(name)) throw new ApiError('NOT_FOUND');
-    const file = path.join(this.folder, name);
-    if ((await this.#look(name)) !== 'sound') throw new ApiError('BACKUP_UNSOUND');
-    return file;
   }
 
   /** The newest that is whole, having read through as many as it takes; null where there is none. */
@@ -124,18 +179,18 @@ export class Backups {
 
   #names(): string[] {
     try {
-      return readdirSync(this.folder).filter((name) => timeOf(name) !== null);
+      return readdirSync(this.folder).filter((name) => named(name) !== null);
     } catch {
       return [];
     }
   }
 
   /** Two within a millisecond are told apart. */
-  #freeName(): string {
-    const names = this.#names();
+  #freeName(beforeRestore: boolean): string {
+    const taken = new Set(this.#names().map((name) => named(name)!.at.getTime()));
     let at = this.#now();
-    while (names.includes(backupName(at))) at = new Date(at.getTime() + 1);
-    return backupName(at);
+    while (taken.has(at.getTime())) at = new Date(at.getTime() + 1);
+    return backupName({ at, beforeRestore });
   }
 
   async #look(name: string): Promise<Soundness> {
@@ -144,7 +199,7 @@ export class Backups {
     return found;
   }
 
-  #run(task: 'copyDatabase' | 'lookThrough', what: object): Promise<Soundness> {
+  #run(task: 'copyDatabase' | 'setAside' | 'lookThrough', what: object): Promise<Soundness> {
     return this.#pool.run(what, { name: task }) as Promise<Soundness>;
   }
 
@@ -153,15 +208,14 @@ export class Backups {
     for (const name of readdirSync(this.folder)) if (UNFINISHED.test(name)) rmSync(path.join(this.folder, name));
   }
 
-  #rotate(): void {
+  async #rotate(): Promise<void> {
     const newest = this.list().find(({ sound }) => sound)?.name;
-    for (const at of outlived(
-      this.#names().map((name) => timeOf(name)!),
-      this.#now(),
-    )) {
-      if (backupName(at) === newest) continue;
-      rmSync(path.join(this.folder, backupName(at)));
-      this.#found.delete(backupName(at));
+    const names = new Map(this.#names().map((name) => [named(name)!, name]));
+    for (const one of outlived([...names.keys()], this.#now())) {
+      const name = names.get(one)!;
+      if (name === newest) continue;
+      await rm(path.join(this.folder, name));
+      this.#found.delete(name);
     }
   }
 

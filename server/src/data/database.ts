@@ -27,6 +27,7 @@ export async function openData(file: string, now: () => Date = () => new Date())
   }
   mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
   const backups = new Backups(file, now);
+  backups.clearCutOff();
   try {
     await refuseUnusable(file, backups);
     const orm = await openedAndMigrated(file, backups);

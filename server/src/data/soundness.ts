@@ -28,6 +28,17 @@ export function soundnessOf(file: string): Soundness {
   }
 }
 
+/** Whether a sound file has every step of the tables' history behind it. */
+export function isUpToDate(file: string): boolean {
+  const database = new Database(file, { readonly: true });
+  try {
+    const { n } = database.prepare('select count(*) as n from mikro_orm_migrations').get() as { n: number };
+    return n === Object.keys(MIGRATIONS).length;
+  } finally {
+    database.close();
+  }
+}
+
 /** The last revision given out in a database file; null where it counted none yet, or cannot be read. */
 export function revisionIn(file: string): string | null {
   let database: Database.Database | null = null;

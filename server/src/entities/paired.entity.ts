@@ -11,5 +11,7 @@ export const PairedEntity = defineEntity({
     pairedAt: p.datetime(),
     seenAt: p.datetime(),
     expiresAt: p.datetime(),
+    /** When it was sent away: it is told so, and forgets what it has. */
+    removedAt: p.datetime().nullable(),
   },
 });

@@ -6,6 +6,7 @@ import { Migration20261127000000_subjects } from './Migration20261127000000_subj
 import { Migration20261128000000_log } from './Migration20261128000000_log.ts';
 import { Migration20261129000000_softness } from './Migration20261129000000_softness.ts';
 import { Migration20261130000000_kits } from './Migration20261130000000_kits.ts';
+import { Migration20261202000000_removedDevices } from './Migration20261202000000_removedDevices.ts';
 
 /**
  * Every step of the tables' history, in order; a database that names another was written by a newer Hushto. Named one by one: the same
@@ -20,4 +21,5 @@ export const MIGRATIONS = {
   Migration20261128000000_log,
   Migration20261129000000_softness,
   Migration20261130000000_kits,
+  Migration20261202000000_removedDevices,
 };

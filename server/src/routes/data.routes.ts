@@ -19,10 +19,11 @@ import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
 import { readArchive, writeArchive } from '../data/archive.ts';
 import type { Backups } from '../data/backups.ts';
-import { backupsOf, restoreBackup } from '../data/restore.ts';
+import { backupsOf } from '../data/restore.ts';
 import { timeText } from '../documents.ts';
 import type { LogBook } from '../log/logBook.ts';
 import type { Stores } from '../shelf.ts';
+import type { WriteGate } from '../writeGate.ts';
 import { IdSchema } from './documents.routes.ts';
 
 interface DataRoutes {
@@ -31,6 +32,7 @@ interface DataRoutes {
   log: LogBook;
   backups: Backups | null;
   now: () => Date;
+  gate: WriteGate;
   /** Whether paths of this computer may be told. */
   tellsFolder: boolean;
 }
@@ -41,8 +43,14 @@ const ArchiveQuery = z.strictObject({
 const LARGEST_ARCHIVE_BYTES = 1_073_741_824;
 
 /** Your data as a whole: what there is, its backups, one archive out and in, and what stands aside. */
-export function dataRoutes({ orm, stores, log, backups, now, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
-  const failing = { 400: ErrorReplySchema, 404: ErrorReplySchema, 409: ErrorReplySchema, 507: ErrorReplySchema };
+export function dataRoutes({ orm, stores, log, backups, now, gate, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
+  const failing = {
+    400: ErrorReplySchema,
+    404: ErrorReplySchema,
+    409: ErrorReplySchema,
+    503: ErrorReplySchema,
+    507: ErrorReplySchema,
+  };
   const tags = ['data'];
   return async (app) => {
     app.addContentTypeParser(['application/gzip', 'application/octet-stream'], (_request, payload, done) => done(null, payload));
@@ -60,21 +68,25 @@ export function dataRoutes({ orm, stores, log, backups, now, tellsFolder }: Data
         aside: await asideIn(em, stores),
       };
     });
-    app.post('/backups', { schema: { tags, response: { 201: BackupSchema, ...failing } } }, async (_request, reply) =>
-      reply.status(201).send(await backupsOf(backups).make()),
+    app.post(
+      '/backups',
+      { config: { writes: false }, schema: { tags, response: { 201: BackupSchema, ...failing } } },
+      async (_request, reply) => reply.status(201).send(await backupsOf(backups).make()),
     );
     app.post(
       '/backups/:name/restore',
       {
+        config: { writes: false },
         schema: {
           tags,
-          description: 'Everything as it was in that backup. What there is now is backed up first.',
+          description:
+            'Everything as it was in that backup. What there is now is backed up first; other changes are answered BUSY meanwhile.',
           params: z.object({ name: z.string().max(100) }),
           response: { 204: z.null(), ...failing },
         },
       },
       async (request, reply) => {
-        await restoreBackup(orm, backupsOf(backups), request.params.name);
+        await backupsOf(backups).restore(request.params.name, (work) => gate.alone(work));
         return reply.status(204).send(null);
       },
     );

@@ -36,7 +36,7 @@ export const pairingRoutes =
       return asked().state();
     });
     app.delete('/pairing/devices/:id', { schema: { ...state, params: z.object({ id: IdSchema }) } }, async (request) => {
-      await asked().revoke(request.params.id);
+      await asked().remove(request.params.id);
       return asked().state();
     });
   };
@@ -49,9 +49,15 @@ export const pairingRoutes =
 export async function guardByPairing(app: FastifyInstance, pairing: Pairing): Promise<void> {
   await app.register(cookie);
   await app.register(rateLimit, { global: false, errorResponseBuilder: () => new ApiError('TOO_MANY') });
-  app.addHook('onRequest', async (request) => {
+  app.addHook('onRequest', async (request, reply) => {
     if (isOpen(request)) return;
-    if (!(await pairing.knows(request.cookies[COOKIE]))) throw new ApiError('NOT_PAIRED');
+    const standing = await pairing.standing(request.cookies[COOKIE]);
+    if (standing === 'removed') {
+      // Said once; from then on it is any other device.
+      void reply.clearCookie(COOKIE, { path: '/' });
+      throw new ApiError('DEVICE_REMOVED');
+    }
+    if (standing === 'unknown') throw new ApiError('NOT_PAIRED');
   });
 }
 
@@ -62,12 +68,22 @@ function isOpen(request: FastifyRequest): boolean {
   return (open === 'page' || request.is404) && reads && !isUnderApi(request.url);
 }
 
-/** Whether an address is, in any spelling, one of the API's. What cannot be read is taken for one. */
+/** No address of the page is longer. */
+const LONGEST_ADDRESS = 2048;
+/** How often an address may be encoded over and over. */
+const MOST_DECODINGS = 4;
+
+/** Whether an address is, in any spelling, one of the API's. What cannot be read, or only at length, is taken for one. */
 function isUnderApi(url: string): boolean {
+  if (url.length > LONGEST_ADDRESS) return true;
   try {
     // Encoded more than once, with doubled slashes, back ones and dots: as the strangest server would read it.
     let path = url;
-    for (let before = ''; before !== path;) [before, path] = [path, decodeURIComponent(path)];
+    let decodings = 0;
+    for (let before = ''; before !== path;) {
+      if (decodings++ > MOST_DECODINGS) return true;
+      [before, path] = [path, decodeURIComponent(path)];
+    }
     path = path.replace(/^[a-z][a-z\d+.-]*:\/\/[^/?#]*/i, '').replace(/[\\/]+/g, '/');
     const { pathname } = new URL(path.startsWith('/') ? path : `/${path}`, 'http://page.invalid');
     return /^\/+api(\/|$)/i.test(pathname);
@@ -76,18 +92,18 @@ function isUnderApi(url: string): boolean {
   }
 }
 
-/** Exchanges the code for the device's own secret. Tries are counted over all addresses together. */
+/** Exchanges the code for the device's own secret. Tries are counted by sender: junk of one keeps no other out. */
 export const pairRoute =
   (pairing: Pairing): FastifyPluginAsyncZod =>
   async (app) => {
     app.post(
       '/pair',
       {
-        config: { open: 'always', rateLimit: { max: 10, timeWindow: '1 minute', keyGenerator: () => 'everybody' } },
+        config: { open: 'always', rateLimit: { max: 10, timeWindow: '1 minute' } },
         schema: { tags: ['server'], body: PairSchema, response: { 204: z.null(), 403: ErrorReplySchema, 429: ErrorReplySchema } },
       },
       async (request, reply) => {
-        const secret = await pairing.pair(request.body.code, request.body.name ?? '');
+        const secret = await pairing.pair(request.body.code, request.body.name ?? '', request.ip);
         return reply
           .setCookie(COOKIE, secret, { path: '/', httpOnly: true, secure: true, sameSite: 'strict', maxAge: A_YEAR_S })
           .status(204)

@@ -46,6 +46,7 @@ export function planRoutes({ orm, holds, planner }: PlanRoutes): FastifyPluginAs
     app.post(
       '/plan',
       {
+        config: { writes: false },
         schema: { tags: ['plan'], description: NAMES_SERIES, body: BriefSchema, response: { 200: SaidPlanSchema, ...failing } },
       },
       async (request) => planner.plan(await handed(request.body)),
@@ -53,6 +54,7 @@ export function planRoutes({ orm, holds, planner }: PlanRoutes): FastifyPluginAs
     app.post(
       '/plan/schools',
       {
+        config: { writes: false },
         schema: {
           tags: ['plan'],
           description: NAMES_SERIES,

@@ -66,13 +66,39 @@ const PATIENCE_MS = 10_000;
 /** Whole databases take longer. */
 export const A_WHILE_MS = 300_000;
 
-export async function send<Reply>(
+/** How long to wait before asking again while the server is busy, as it is during a restore, ms. */
+const BUSY_WAITS_MS = [500, 1000, 2000, 4000, 8000, 8000, 8000];
+
+let onRemoved: () => void = () => undefined;
+/** Is called when the server says that this device was removed. */
+export const whenRemoved = (listener: () => void): void => void (onRemoved = listener);
+
+type Asked<Reply> = [
   schema: z.ZodType<Reply>,
   method: string,
   url: string,
   body?: unknown,
-  headers: Record<string, string> = {},
-  patienceMs = PATIENCE_MS,
+  headers?: Record<string, string>,
+  patienceMs?: number,
+];
+
+/** Asks the server; while it is busy, again and again for some time. @throws RequestError */
+export async function send<Reply>(...asked: Asked<Reply>): Promise<Reply> {
+  for (const waitMs of BUSY_WAITS_MS) {
+    try {
+      return await sendOnce(...asked);
+    } catch (error) {
+      if (!(error instanceof RequestError)) throw error;
+      if (error.code === 'DEVICE_REMOVED') onRemoved();
+      if (error.code !== 'BUSY') throw error;
+      await new Promise((resolve) => setTimeout(resolve, waitMs));
+    }
+  }
+  return sendOnce(...asked);
+}
+
+async function sendOnce<Reply>(
+  ...[schema, method, url, body, headers = {}, patienceMs = PATIENCE_MS]: Asked<Reply>
 ): Promise<Reply> {
   const init: RequestInit = { method, headers, signal: AbortSignal.timeout(patienceMs) };
   if (body instanceof Blob)

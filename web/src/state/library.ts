@@ -1,11 +1,12 @@
 import { useStore } from 'zustand';
-import { api } from '../api/client.ts';
+import { api, whenRemoved } from '../api/client.ts';
 import { browserDisk, browserLock } from '../sync/browserDisk.ts';
 import { createDocumentSync } from '../sync/documentSync.ts';
 import { readFirstRelease } from '../sync/firstRelease.ts';
 import type { SyncState } from '../sync/localWrites.ts';
 import { unsavedIn } from '../sync/unsaved.ts';
 import { createLibrary, waitingIn, type Library } from '../sync/library.ts';
+import { wipe } from '../sync/wipe.ts';
 
 /** Between two steps of a moving hand that are written down, ms. A page that goes saves what was not. */
 const REST_MS = 200;
@@ -83,8 +84,22 @@ export function startSync(): void {
   const look = (): void => {
     if (!document.hidden && libraryNow().status === 'ready') void sync.pull().catch(() => undefined);
   };
+  let removed = false;
+  const otherWindows = new BroadcastChannel('hushto.removed');
+  whenRemoved(() => {
+    if (removed) return;
+    removed = true;
+    const local = localStorageOf();
+    otherWindows.postMessage('removed');
+    // The page that comes next knows nothing, and asks to be paired.
+    if (local) void wipe(local, indexedDB).finally(() => location.reload());
+  });
+  otherWindows.addEventListener('message', () => {
+    removed = true;
+    location.reload();
+  });
   windows.addEventListener('message', ({ data }: MessageEvent<string[]>) => void sync.reread(data));
-  addEventListener('pagehide', () => sync.leave());
+  addEventListener('pagehide', () => removed || sync.leave());
   addEventListener('online', send);
   document.addEventListener('visibilitychange', () => {
     send();

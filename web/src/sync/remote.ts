@@ -15,7 +15,7 @@ export interface Remote {
 export type Alone = <Result>(name: 'send' | 'pull', work: () => Promise<Result>) => Promise<Result>;
 
 /** Failures of the way to the server: nothing else gets through either. */
-export const AWAY: ReadonlySet<string> = new Set(['OFFLINE', 'NOT_PAIRED', 'HOST_REFUSED', 'ORIGIN_REFUSED']);
+export const AWAY: ReadonlySet<string> = new Set(['OFFLINE', 'NOT_PAIRED', 'DEVICE_REMOVED', 'HOST_REFUSED', 'ORIGIN_REFUSED']);
 /** Failures after which the same may be sent again later; any other is the change's own fault. */
 export const LATER: ReadonlySet<string> = new Set([
   'INTERNAL',

@@ -22,7 +22,7 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
     run(async () => {
       await api.restoreBackup(backup.name);
       await loadLibrary();
-      return `Everything is as it was on ${momentText(backup.madeAt)}. What there was before is the newest backup.`;
+      return `Everything is as it was on ${momentText(backup.madeAt)}. What there was before is a backup too, kept for a week.`;
     });
   };
   const newest = backups?.[0];
@@ -62,6 +62,7 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
               <tr key={backup.name} className="border-t border-rule">
                 <th scope="row" className="py-1 font-normal">
                   {momentText(backup.madeAt)}
+                  {backup.beforeRestore && <span className="text-13 text-quiet"> before a restore</span>}
                 </th>
                 <td className="max-sm:hidden">{ageText(backup.madeAt)}</td>
                 <td>{sizeText(backup.bytes)}</td>
@@ -95,8 +96,8 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
           onYes={() => restore(asked)}
           onClose={() => setAsked(null)}
         >
-          Everything will be as it was then. What there is now is backed up first, so this can be undone by restoring that. Paired
-          phones stay as they are.
+          Everything will be as it was then. What there is now is backed up first and kept for a week, so this can be undone by
+          restoring that. Paired phones stay as they are.
         </Question>
       )}
     </section>

@@ -1,5 +1,6 @@
 import { KIND_NAMES, KINDS, openDocument, type KindName } from '@hushto/contract';
 import { expect } from 'chai';
+import Database from 'libsql';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -27,10 +28,11 @@ const everything = async (server: TestServer): Promise<Record<string, unknown>> 
 describe('backups', () => {
   const now = new Date('2026-03-01T12:00:00Z');
   const ago = (ms: number) => new Date(now.getTime() - ms);
+  const ordinary = (at: Date) => ({ at, beforeRestore: false });
 
   it('outlive their use by age: hours for a day, days for a week, weeks for half a year', () => {
     const hourly = Array.from({ length: 24 * 200 }, (_, i) => ago(i * HOUR_MS));
-    const gone = new Set(outlived(hourly, now).map((at) => at.getTime()));
+    const gone = new Set(outlived(hourly.map(ordinary), now).map(({ at }) => at.getTime()));
     const left = hourly.filter((at) => !gone.has(at.getTime()));
     const between = (from: number, to: number) => left.filter((at) => at <= ago(from) && at > ago(to)).length;
     expect(between(0, DAY_MS)).to.equal(24);
@@ -44,14 +46,22 @@ describe('backups', () => {
     fc.assert(
       fc.property(ages, (list) => {
         const times = [...new Set(list)].map((age) => ago(age));
-        const gone = new Set(outlived(times, now).map((at) => at.getTime()));
+        const gone = new Set(outlived(times.map(ordinary), now).map(({ at }) => at.getTime()));
         const left = times.filter((at) => !gone.has(at.getTime()));
         const past = times.filter((at) => at <= now).sort((a, b) => b.getTime() - a.getTime());
         for (const at of past.slice(0, 3)) expect(gone.has(at.getTime())).to.equal(false);
         for (const at of times.filter((time) => time > now)) expect(gone.has(at.getTime())).to.equal(false);
-        expect(outlived(left, now)).to.deep.equal([]);
+        expect(outlived(left.map(ordinary), now)).to.deep.equal([]);
       }),
     );
+  });
+
+  it('made before a restore stay for a week, however many there are', () => {
+    const restores = Array.from({ length: 200 }, (_, i) => ({ at: ago(i * HOUR_MS), beforeRestore: true }));
+    const gone = outlived([...restores, ...restores.map(({ at }) => ordinary(new Date(at.getTime() - 1)))], now);
+    const [youngest] = gone.filter(({ beforeRestore }) => beforeRestore);
+    expect(now.getTime() - youngest!.at.getTime()).to.be.at.least(7 * DAY_MS);
+    expect(gone.some(({ beforeRestore }) => !beforeRestore)).to.equal(true);
   });
 
   describe('of a server', () => {
@@ -103,10 +113,102 @@ describe('backups', () => {
       expect(readdirSync(path.join(folder, 'backups')).filter((name) => name.startsWith('restoring'))).to.deep.equal([]);
     });
 
+    /** Titles of briefs in a database file. */
+    const titlesIn = (file: string): string[] => {
+      const database = new Database(file, { readonly: true });
+      const rows = database.prepare('select title from brief where deleted_at is null').all() as { title: string }[];
+      database.close();
+      return rows.map(({ title }) => title);
+    };
+    const titles = async (): Promise<string[]> =>
+      (await server.send('GET', '/api/briefs')).body.map(({ document }: any) => document.title);
+
+    it('that would be thinned out come back all the same: of eight the one of two days ago', async () => {
+      const made: { name: string; title: string }[] = [];
+      // Two a day: thinning out keeps one of each day that is over.
+      clockMs -= 4 * DAY_MS;
+      for (let i = 0; i < 8; i++) {
+        const title = `State ${i}`;
+        await server.send('POST', '/api/briefs', brief(title));
+        made.push({ name: (await server.send('POST', '/api/data/backups')).body.name, title });
+        clockMs += DAY_MS / 2;
+      }
+      const { backups } = (await server.send('GET', '/api/data')).body;
+      const left = made.filter(({ name }) => backups.some((one: any) => one.name === name));
+      // The oldest of those there are: the next thinning takes it.
+      const [chosen] = left;
+      expect((await server.send('POST', `/api/data/backups/${chosen!.name}/restore`)).status).to.equal(204);
+      expect(await titles()).to.include(chosen!.title);
+      expect(await titles()).not.to.include('State 7');
+    });
+
+    it('to and fro keep the day’s work in one of them', async () => {
+      await server.send('POST', '/api/briefs', brief('A'));
+      const { name: a } = (await server.send('POST', '/api/data/backups')).body;
+      await server.send('POST', '/api/briefs', brief('B'));
+      const { name: b } = (await server.send('POST', '/api/data/backups')).body;
+      await server.send('POST', '/api/briefs', brief('The day’s work'));
+      for (const name of [a, b, a, b, a]) {
+        clockMs += 60_000;
+        expect((await server.send('POST', `/api/data/backups/${name}/restore`)).status).to.equal(204);
+      }
+      // Ordinary ones of many days after.
+      for (let i = 0; i < 5; i++) {
+        clockMs += DAY_MS;
+        await server.send('POST', '/api/briefs', brief(`Day ${i}`));
+        await server.send('POST', '/api/data/backups');
+      }
+      const files = readdirSync(path.join(folder, 'backups'));
+      expect(files.some((name) => titlesIn(path.join(folder, 'backups', name)).includes('The day’s work'))).to.equal(true);
+      const { backups } = (await server.send('GET', '/api/data')).body;
+      expect(backups.filter(({ beforeRestore }: any) => beforeRestore)).to.have.length(5);
+    });
+
+    it('lose no write that was acknowledged meanwhile: it is in the state after, or in the backup made before', async () => {
+      const { name } = (await server.send('POST', '/api/data/backups')).body;
+      const acknowledged: string[] = [];
+      const refused = new Set<string>();
+      let restoring = true;
+      const writer = async (who: number): Promise<void> => {
+        for (let i = 0; restoring; i++) {
+          const { status, body } = await server.send('POST', '/api/briefs', brief(`Writer ${who}, ${i}`));
+          if (status === 201) acknowledged.push(`Writer ${who}, ${i}`);
+          else refused.add(body.error.code);
+          await new Promise((resolve) => setImmediate(resolve));
+        }
+      };
+      const writers = [1, 2, 3].map(writer);
+      const [first, second] = await Promise.all([
+        server.send('POST', `/api/data/backups/${name}/restore`),
+        server.send('POST', `/api/data/backups/${name}/restore`),
+      ]);
+      restoring = false;
+      await Promise.all(writers);
+      expect([first.status, second.status]).to.deep.equal([204, 204]);
+      expect([...refused]).to.deep.equal(['BUSY']);
+      const before = readdirSync(path.join(folder, 'backups')).filter((file) => file.includes('before-restore'));
+      const kept = new Set([...(await titles()), ...before.flatMap((file) => titlesIn(path.join(folder, 'backups', file)))]);
+      const everyPage = await everything(server);
+      const now_ = Object.values(everyPage).map((row: any) => row.title as string);
+      expect(acknowledged.filter((title) => !kept.has(title) && !now_.includes(title))).to.deep.equal([]);
+    });
+
+    it('give every document a revision that nobody had, in the order of the last changes', async () => {
+      const { name } = (await server.send('POST', '/api/data/backups')).body;
+      for (let i = 0; i < 3; i++) await server.send('POST', '/api/briefs', brief(`Later ${i}`));
+      const was = (await server.send('GET', '/api/changes?limit=500')).body;
+      await server.send('POST', `/api/data/backups/${name}/restore`);
+      const is = (await server.send('GET', '/api/changes?limit=500')).body;
+      expect(Math.min(...is.changes.map(({ revision }: any) => revision))).to.be.above(was.revision);
+      const order = ({ changes }: any): string[] => changes.filter(({ kind }: any) => kind === 'briefs').map(({ id }: any) => id);
+      expect(order(is)).to.deep.equal(order(was).filter((id) => order(is).includes(id)));
+      expect(is.revision).to.equal(is.changes.at(-1).revision);
+    });
+
     it('that do not read whole are refused, and nothing is changed', async () => {
       const { body: backup } = await server.send('POST', '/api/data/backups');
       const before = await everything(server);
-      const torn = backupName(new Date(clockMs - DAY_MS));
+      const torn = backupName({ at: new Date(clockMs - DAY_MS), beforeRestore: false });
       const bytes = readFileSync(path.join(folder, 'backups', backup.name));
       writeFileSync(path.join(folder, 'backups', torn), bytes.subarray(0, 30_000));
       const refused = await server.send('POST', `/api/data/backups/${torn}/restore`);
@@ -144,7 +246,7 @@ describe('backups', () => {
       make: async () => {
         if (fails) throw new Error('no room');
         made += 1;
-        return { name: '', madeAt: '', bytes: 0, sound: true };
+        return { name: '', madeAt: '', bytes: 0, sound: true, beforeRestore: false };
       },
     };
     const hour = backUpChanges({ backups, revision: async () => revision, failed: (error) => said.push(error) }, 7);
