@@ -21,7 +21,7 @@ const outdir = path.join(root, 'server/dist');
 rmSync(outdir, { recursive: true, force: true });
 await build({
   absWorkingDir: path.join(root, 'server'),
-  entryPoints: ['main', 'restore', 'plan.worker', 'storage.worker'].map((name) => `src/${name}.ts`),
+  entryPoints: ['main', 'restore', 'plan.worker', 'read.worker', 'storage.worker'].map((name) => `src/${name}.ts`),
   outdir,
   bundle: true,
   platform: 'node',

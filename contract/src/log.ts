@@ -2,7 +2,9 @@ import { LIMITED_BY, SOFT_CAUSES, TAKE_CODES, VERDICTS, type LimitedBy, type Sof
 import { z } from 'zod';
 
 const id = z.string().regex(/^[\w-]{1,64}$/, 'An id has letters, digits, - and _ only, 64 at most.');
-const positive = (most: number) => z.number().positive().max(most);
+/** Above nothing by as much as anything measured is: the smallest numbers there are give figures without end. */
+const LEAST = 1e-9;
+const positive = (most: number) => z.number().min(LEAST).max(most);
 const written = z.string().trim().min(1).max(120);
 
 /** Longest side of a preview, px, and the most it may weigh, bytes. */
@@ -48,7 +50,17 @@ export type NewFrame = z.infer<typeof NewFrameSchema>;
 export const NewFramesSchema = z.strictObject({ frames: z.array(NewFrameSchema).min(1).max(MOST_FRAMES_SENT) });
 
 /** Of the sent ones, in their order: under which id each is kept now, and whether it was there before. */
-export const FramesTakenInSchema = z.object({ frames: z.array(z.object({ id, known: z.boolean() })) });
+export const FramesTakenInSchema = z.object({
+  frames: z.array(
+    z.object({
+      id,
+      known: z.boolean(),
+      preview: z.boolean().describe('whether its small picture is there'),
+      cause: z.boolean().describe('whether it was looked into for why it is soft'),
+    }),
+  ),
+});
+export type FramesTakenIn = z.infer<typeof FramesTakenInSchema>;
 
 /** Figures of a frame that can be filtered by, each with its column. */
 export const LOG_FIGURES = {
@@ -78,6 +90,26 @@ export const SoftnessSchema = z.strictObject({
   widthPx: z.number().int().min(1).max(100_000),
   places: z.array(z.strictObject({ x: share, y: share, blurPx: px, smearPx: px, directionDeg: direction })).max(1000),
 });
+/** Looks sent at once. */
+export const MOST_LOOKS_SENT = 50;
+const likeness = z.string().regex(/^[0-9a-f]{64}$/);
+/** What a look at a frame's pixels found: its small picture, and why it is soft. */
+export const LogLookSchema = z.strictObject({
+  id,
+  preview: z
+    .strictObject({
+      webp: z
+        .base64()
+        .max(Math.ceil(MOST_PREVIEW_BYTES / 3) * 4)
+        .describe('a picture in WebP, 64 kB at most'),
+      likeness: likeness.nullable().describe('256 bits that are alike for alike pictures'),
+      sharpness: z.number().min(0).max(1e6).nullable(),
+    })
+    .optional(),
+  softness: SoftnessSchema.optional(),
+});
+export type LogLook = z.infer<typeof LogLookSchema>;
+export const LogLooksSchema = z.strictObject({ looks: z.array(LogLookSchema).min(1).max(MOST_LOOKS_SENT) });
 true satisfies Softness extends z.infer<typeof SoftnessSchema> ? true : never;
 
 const figure = z.number().nullable();

@@ -82,13 +82,21 @@ export const DataStateSchema = z.object({
 });
 export type DataState = z.infer<typeof DataStateSchema>;
 
-/** What came of bringing an archive in. */
+/** The result of bringing an archive in. */
 export const BroughtSchema = z.object({
   added: z.number().int(),
   /** There already, the same. */
   same: z.number().int(),
-  /** There already, but different: brought in beside it. */
+  /** Documents there already, but different: brought in beside them. */
   beside: z.number().int(),
+  /** Verdicts, causes and pictures of frames that had none here. */
+  filled: z.number().int(),
+  /** Frames with another verdict here, which stays. */
+  differing: z.number().int(),
+  /** Rows of the log that do not fit: they are in the archive still. */
+  leftOut: z.number().int(),
+  /** The first of those: line of the archive, and what does not fit. */
+  lines: z.array(z.object({ line: z.number().int(), field: z.string() })),
 });
 export type Brought = z.infer<typeof BroughtSchema>;
 

@@ -11,8 +11,9 @@ import path from 'node:path';
 import { constants } from 'node:zlib';
 import { z } from 'zod';
 import { answerBrokenRequest, answerErrors } from './answers.ts';
-import { readJsonBodies } from './bodies.ts';
+import { readJsonBodies, refuseBadAddresses } from './bodies.ts';
 import type { Backups } from './data/backups.ts';
+import type { Reader } from './data/reader.ts';
 import type { LogBook } from './log/logBook.ts';
 import type { Network } from './network.ts';
 import type { Pairing } from './pairing.ts';
@@ -33,6 +34,7 @@ export interface AppDependencies {
   stores: Stores;
   log: LogBook;
   planner: Planner;
+  reader: Reader;
   /** Shared by every app on the same database. */
   gate: WriteGate;
   /** Null for a database in memory. */
@@ -60,6 +62,7 @@ export async function buildApp({
   stores,
   log,
   planner,
+  reader,
   gate,
   backups,
   now,
@@ -91,6 +94,7 @@ export async function buildApp({
   });
   app.setSerializerCompiler(serializerCompiler);
   readJsonBodies(app);
+  refuseBadAddresses(app);
   answerErrors(app, webRoot !== null);
 
   // A page elsewhere must not reach this server under a name of its own (DNS rebinding), nor change anything from its own.
@@ -161,8 +165,10 @@ export async function buildApp({
       await api.register(network && pairing ? pairRoute(pairing) : pairingRoutes(pairing));
       await api.register(planRoutes({ orm, holds: stores.holds, planner }));
       await api.register(changesRoutes({ orm, stores }));
-      await api.register(dataRoutes({ orm, stores, log, backups, now, gate, tellsFolder: !network }), { prefix: '/data' });
-      await api.register(logRoutes({ orm, log }), { prefix: '/log' });
+      await api.register(dataRoutes({ orm, stores, log, reader, backups, now, gate, tellsFolder: !network }), {
+        prefix: '/data',
+      });
+      await api.register(logRoutes({ orm, log, reader }), { prefix: '/log' });
       await api.register(briefFileRoutes({ orm, store: stores.briefs }));
       for (const name of KIND_NAMES) await api.register(documentRoutesOf(name), { prefix: `/${KINDS[name].path}` });
     },

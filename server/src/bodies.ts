@@ -19,6 +19,13 @@ export function readJsonBodies(app: FastifyInstance): void {
   });
 }
 
+/** Refuses addresses that hold what no text has. @throws ApiError BAD_TEXT */
+export function refuseBadAddresses(app: FastifyInstance): void {
+  app.addHook('preValidation', async ({ query, params }) => {
+    for (const values of [query, params]) checked(values, 0, true);
+  });
+}
+
 /** SQLite ends a text at NUL, and half of a surrogate pair comes back as another character. */
 const BAD_TEXT = /\0|\p{Surrogate}/u;
 

@@ -103,6 +103,12 @@ export class Documents<Name extends KindName> {
     return em.findOne(this.#entity, { id }, { disableIdentityMap: true });
   }
 
+  /** Rows as they stand in the table, by id; ids that are not there are left out. */
+  async findRows(em: EntityManager, ids: readonly string[]): Promise<Map<string, Row>> {
+    const rows = await em.find(this.#entity, { id: { $in: [...ids] } }, { disableIdentityMap: true });
+    return new Map(rows.map((row) => [row.id, row]));
+  }
+
   async create(em: EntityManager, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
     const [stored] = await this.createAll(em, [document]);
     return stored!;

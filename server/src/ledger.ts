@@ -1,17 +1,18 @@
 import { KIND_NAMES, KINDS } from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
 import type Database from 'libsql';
+import { query } from './query.ts';
 
 /** Gives out revisions; call it inside the transaction of the changes they count. @returns the first of `count` */
 export async function nextRevision(inner: EntityManager, count = 1): Promise<number> {
   const sql = `update ledger set value = cast(value as integer) + ? where name = 'revision' returning value`;
-  const [row] = await inner.execute<{ value: string }[]>(sql, [count]);
+  const [row] = await query<{ value: string }[]>(inner, sql, [count]);
   return Number(row!.value) - count + 1;
 }
 
 /** The last revision given out, and the name of this database's past. */
 export async function readLedger(em: EntityManager): Promise<{ revision: number; history: string }> {
-  const rows = await em.execute<{ name: string; value: string }[]>('select name, value from ledger');
+  const rows = await query<{ name: string; value: string }[]>(em, 'select name, value from ledger');
   const value = (name: string): string => rows.find((row) => row.name === name)?.value ?? '';
   return { revision: Number(value('revision')), history: value('history') };
 }

@@ -6,6 +6,7 @@ import { backUpChanges } from './data/backUpChanges.ts';
 import { openData, type Data } from './data/database.ts';
 import { dataFolder } from './data/folder.ts';
 import { lockFolder } from './data/lock.ts';
+import { readHere, readInThread } from './data/reader.ts';
 import { StartFailure } from './data/startFailure.ts';
 import { readLedger } from './ledger.ts';
 import { LogBook } from './log/logBook.ts';
@@ -52,17 +53,19 @@ async function start(): Promise<void> {
   const { orm, backups, close, unlock } = await dataIn(folder);
   const now = (): Date => new Date();
   const stores = storesWith(now);
-  const log = new LogBook(stores, now);
+  const planner = createPlanner();
+  const log = new LogBook(stores, planner, now);
   await fillShelf(orm, stores, log, { demo: process.env['HUSHTO_DEMO'] === '1' });
   const networkPort = port === 0 ? 0 : port + 1;
   const gate = new WriteGate();
   const pairing = network && new Pairing(orm, `https://${network.names[0]}:${networkPort}`, now, gate);
-  const planner = createPlanner();
+  const reader = backups ? readInThread(backups.file) : readHere(orm, stores);
   const dependencies = {
     orm,
     stores,
     log,
     planner,
+    reader,
     gate,
     backups,
     now,
@@ -87,6 +90,7 @@ async function start(): Promise<void> {
     await app.close();
     await overNetwork?.close();
     await planner.close();
+    await reader.close();
     const whole = await close();
     unlock();
     console.log(

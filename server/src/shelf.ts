@@ -54,7 +54,6 @@ async function addLog(em: EntityManager, stores: Stores, log: LogBook): Promise<
   if (!evening) return;
   const frames = logOf(evening.document, await stores.briefs.list(em));
   for (let from = 0; from < frames.length; from += FRAMES_AT_ONCE) await log.add(em, frames.slice(from, from + FRAMES_AT_ONCE));
-  for (const { id } of (await log.shelf(em)).outings) await log.group(em, id);
 }
 
 /** The lantern evening, with the briefs and the place it speaks of as they are stored. */

@@ -3,7 +3,10 @@ import { Piscina } from 'piscina';
 type PoolOptions = NonNullable<ConstructorParameters<typeof Piscina>[0]>;
 
 /** A pool of threads for one of the worker files beside this one: the same from source and as built. @param name its file's, without an ending */
-export function poolOf(name: 'plan.worker' | 'storage.worker', options: Omit<PoolOptions, 'filename' | 'execArgv'>): Piscina {
+export function poolOf(
+  name: 'plan.worker' | 'read.worker' | 'storage.worker',
+  options: Omit<PoolOptions, 'filename' | 'execArgv'>,
+): Piscina {
   const fromSource = import.meta.url.endsWith('.ts');
   const execArgv = fromSource
     ? ['--import', new URL('./fromSource.mjs', import.meta.url).href, '--conditions=hushto-source']

@@ -9,6 +9,7 @@ import { KIND_NAMES, KINDS } from '@hushto/contract';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import type {} from '@fastify/swagger';
 import { buildApp } from '../src/app.ts';
+import { readHere } from '../src/data/reader.ts';
 import { networkFrom } from '../src/network.ts';
 import { WriteGate } from '../src/writeGate.ts';
 import { Pairing } from '../src/pairing.ts';
@@ -42,6 +43,7 @@ describe('the local network', () => {
       stores: server.stores,
       log: server.log,
       planner: planHere,
+      reader: readHere(server.orm, server.stores),
       gate: new WriteGate(),
       backups: null,
       now,

@@ -1,9 +1,10 @@
-import { plan, schools } from '../src/plan.worker.ts';
+import { plan, schools, takes } from '../src/plan.worker.ts';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { FastifyInstance, InjectOptions } from 'fastify';
 import { buildApp } from '../src/app.ts';
 import type { Backups } from '../src/data/backups.ts';
 import { openData } from '../src/data/database.ts';
+import { readHere, readInThread } from '../src/data/reader.ts';
 import { LogBook } from '../src/log/logBook.ts';
 import type { Planner } from '../src/planner/planner.ts';
 import { fillShelf, storesWith, type Stores } from '../src/shelf.ts';
@@ -29,6 +30,7 @@ export interface TestServer {
 export const planHere: Planner = {
   plan: async (brief) => plan(brief),
   schools: async (brief) => schools(brief),
+  takes: async (brief) => takes(brief),
   close: async () => undefined,
 };
 
@@ -49,14 +51,16 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
   const clock = (): Date => new Date(Date.UTC(2026, 0, 12, 18, 0, seconds++));
   const { orm, backups, close } = await openData(options.file ?? ':memory:', options.now ?? clock);
   const stores = storesWith(clock);
-  const log = new LogBook(stores, clock);
-  await fillShelf(orm, stores, options.frames ? log : null, { demo: options.demo ?? false });
   const planner = options.planner ?? planHere;
+  const log = new LogBook(stores, planner, clock);
+  const reader = options.file ? readInThread(options.file) : readHere(orm, stores);
+  await fillShelf(orm, stores, options.frames ? log : null, { demo: options.demo ?? false });
   const app = await buildApp({
     orm,
     stores,
     log,
     planner,
+    reader,
     gate: new WriteGate(),
     backups,
     now: clock,
@@ -80,6 +84,7 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
     },
     close: async () => {
       await app.close();
+      await reader.close();
       await close();
     },
   };

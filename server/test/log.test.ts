@@ -1,10 +1,12 @@
 import type { NewFrame } from '@hushto/contract';
 import { VERDICTS } from '@hushto/core';
 import { expect } from 'chai';
+import fc from 'fast-check';
 import { createHash } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import { testServer, type TestServer } from './helpers.ts';
 
@@ -314,8 +316,6 @@ describe('the log', () => {
       await judge([{ id: ids[1]!, verdict: 'hands' }, { id: ids[0]!, verdict: null }]);
       await put(ids[0]!, 3);
       await server.send('PUT', `/api/log/frames/${ids[0]!}/softness`, FINDING);
-      const { outings } = (await server.send('GET', '/api/log')).body;
-      for (const { id } of outings) await server.send('POST', `/api/log/outings/${id}/group`);
       await server.send('POST', '/api/log/frames/delete', { ids: [ids[2]] });
     });
 
@@ -340,18 +340,66 @@ describe('the log', () => {
       await empty.close();
     });
 
-    it('changes nothing of frames that are there already, under whatever id', async () => {
+    it('of frames that are there already fills in what is empty, under whatever id, and reports what differs', async () => {
       const other = await testServer();
-      await other.send('POST', '/api/log/frames', { frames: [frame('one', 0, { verdict: 'grain' })] });
+      await other.send('POST', '/api/log/frames', { frames: [frame('one', 0, { verdict: 'grain' }), frame('two', 1 / 60)] });
       const brought = await bring(other, await archive());
-      expect(brought.same).to.be.at.least(1);
+      // One has its small picture and its cause now, two its verdict; the third is new.
+      expect(brought).to.include({ filled: 3, differing: 0, leftOut: 0 });
       const { frames } = (await other.send('GET', '/api/log/frames')).body;
-      expect(frames.map(({ name, verdict, preview }: any) => [name, verdict, preview])).to.have.deep.members([
-        ['one.jpg', 'grain', false],
-        ['two.jpg', 'hands', false],
+      expect(frames.map(({ name, verdict, preview, cause }: any) => [name, verdict, preview, cause])).to.have.deep.members([
+        ['one.jpg', 'grain', true, FINDING.cause],
+        ['two.jpg', 'hands', false, null],
       ]);
+      const two = frames.find(({ name }: any) => name === 'two.jpg').id;
+      await other.send('POST', '/api/log/verdicts', { verdicts: [{ id: two, verdict: 'focus' }] });
+      expect(await bring(other, await archive())).to.include({ filled: 0, differing: 1 });
+      expect((await other.send('GET', `/api/log/frames?verdict=focus`)).body.total, 'what stands here stays').to.equal(1);
       await other.close();
     });
+
+    it('leaves out rows that do not fit and names them; whatever an archive holds, every list lives on', async () => {
+      const lines = gunzipSync(await archive()).toString().trim().split('\n').slice(1, -1);
+      const parsedLines = lines.map((line) => JSON.parse(line) as { log?: string; row?: Record<string, unknown> });
+      const strange = fc.constantFrom<unknown>('', 'x', null, -1, 1e300, 1.5, 9e15, '\u0000', 'a'.repeat(5000), 'not-there');
+      const harm = fc.record({ which: fc.nat(parsedLines.length - 1), column: fc.nat(40), value: strange, gone: fc.boolean() });
+      const other = await testServer();
+      await fc.assert(
+        fc.asyncProperty(fc.array(harm, { minLength: 1, maxLength: 6 }), async (harms) => {
+          const copy = structuredClone(parsedLines);
+          for (const { which, column, value, gone } of harms) {
+            const { row } = copy[which]!;
+            if (!row) continue;
+            const names = Object.keys(row);
+            const name = names[column % names.length]!;
+            if (gone) delete row[name];
+            else row[name] = value;
+          }
+          const { status } = await bringText(other, copy.map((line) => JSON.stringify(line)));
+          expect([200, 400]).to.include(status);
+          for (const url of ['/api/log', '/api/log/frames?limit=500', '/api/log/says', '/api/data', '/api/briefs', '/api/bodies'])
+            expect((await other.send('GET', url)).status, url).to.equal(200);
+          expect((await other.app.inject({ url: '/api/log/frames.csv', headers: { host: '127.0.0.1' } })).statusCode).to.equal(200);
+        }),
+        { numRuns: 40 },
+      );
+      await other.close();
+      const fresh = await testServer();
+      const broken = parsedLines.map((line) => (line.log === 'log_frame' && line.row!['name'] === 'one.jpg' ? { ...line, row: { ...line.row, orientation: 99 } } : line)); // prettier-ignore
+      const { body } = await bringText(fresh, broken.map((line) => JSON.stringify(line)));
+      expect(body.lines).to.deep.equal([{ line: 2 + broken.findIndex(({ log, row }) => log === 'log_frame' && row!['orientation'] === 99), field: 'orientation' }]); // prettier-ignore
+      await fresh.close();
+    });
+
+    /** Brings lines in as an archive whose head and foot fit. */
+    async function bringText(to: TestServer, lines: readonly string[]): Promise<{ status: number; body: any }> {
+      const text = lines.map((line) => `${line}\n`).join('');
+      const head = JSON.stringify({ format: 'hushto-archive', version: 4, madeAt: '2027-01-14T18:00:00.000Z' });
+      const foot = JSON.stringify({ lines: lines.length, sha256: createHash('sha256').update(text).digest('hex') });
+      const payload = gzipSync(`${head}\n${text}${foot}\n`);
+      const reply = await to.app.inject({ method: 'POST', url: '/api/data/archive', headers: { host: '127.0.0.1', 'content-type': 'application/gzip' }, payload }); // prettier-ignore
+      return { status: reply.statusCode, body: reply.json() };
+    }
   });
 }); // prettier-ignore
 

@@ -274,6 +274,7 @@ describe('an archive of everything', () => {
     const reply = await to.app.inject({ method: 'POST', url: '/api/data/archive', headers, payload });
     return { status: reply.statusCode, body: reply.json() };
   };
+  const NOTHING_ELSE = { filled: 0, differing: 0, leftOut: 0, lines: [] };
   const emptied = async (): Promise<TestServer> => {
     const empty = await testServer();
     for (const kind of KIND_NAMES) await empty.orm.em.getConnection().execute(`delete from \`${KINDS[kind].table}\``);
@@ -288,9 +289,9 @@ describe('an archive of everything', () => {
     const empty = await emptied();
     const { body } = await bring(empty, await archiveOf(server));
     const all = Object.keys(before).length;
-    expect(body).to.deep.equal({ added: all, same: 0, beside: 0 });
+    expect(body).to.deep.equal({ added: all, same: 0, beside: 0, ...NOTHING_ELSE });
     expect(await everything(empty)).to.deep.equal(before);
-    expect((await bring(empty, await archiveOf(server))).body).to.deep.equal({ added: 0, same: all, beside: 0 });
+    expect((await bring(empty, await archiveOf(server))).body).to.deep.equal({ added: 0, same: all, beside: 0, ...NOTHING_ELSE });
     await empty.close();
   });
 
@@ -335,6 +336,40 @@ describe('an archive of everything', () => {
     }
     expect(await everything(empty)).to.deep.equal({});
     await empty.close();
+  });
+
+  it('brings the starter shelf in never twice; a brief goes on with the body that is here', async () => {
+    const other = await testServer();
+    const [there] = (await server.send('GET', '/api/bodies')).body;
+    const [here] = (await other.send('GET', '/api/bodies')).body.filter(
+      ({ document }: any) => document.label === there.document.label,
+    );
+    const carried = brief('Carries a starter body');
+    await server.send('POST', '/api/briefs', {
+      ...carried,
+      kit: { ...carried.kit, sensor: { ...carried.kit.sensor, id: there.id } },
+    });
+    const shelf = async () =>
+      (await other.send('GET', '/api/bodies')).body.length + (await other.send('GET', '/api/lenses')).body.length;
+    const before = await shelf();
+    expect((await bring(other, await archiveOf(server))).status).to.equal(200);
+    expect(await shelf()).to.equal(before);
+    const { document } = (await other.send('GET', '/api/briefs')).body.find((one: any) => one.document.title === carried.title);
+    expect(document.kit.sensor.id).to.equal(here.id);
+    await other.close();
+  });
+
+  it('that unpacks without end, or to lines without end, is refused while it is read', async () => {
+    const head = `${JSON.stringify({ format: 'hushto-archive', version: 4, madeAt: '2027-01-14T18:00:00.000Z' })}\n`;
+    // 700 kB that unpack to 700 MB: one line, or sixty of them.
+    const endless = gzipSync(Buffer.concat([Buffer.from(head), Buffer.alloc(700_000_000, 0x20)]), { level: 1 });
+    const line = Buffer.from(`"${'x'.repeat(12_000_000)}"\n`);
+    const long = gzipSync(Buffer.concat([Buffer.from(head), ...Array<Buffer>(60).fill(line)]), { level: 1 });
+    for (const bomb of [endless, long]) {
+      const { status, body } = await bring(server, bomb);
+      expect([status, body.error.code]).to.deep.equal([400, 'BAD_ARCHIVE']);
+      expect(body.error.issues[0].message).to.match(/^Line 2 is longer/);
+    }
   });
 
   it('of briefs alone is a file of as many as there are: none, one, or 201', async () => {

@@ -199,6 +199,11 @@ export class Backups {
     return found;
   }
 
+  /** Does something else with a database file in the thread of backups: one thing at a time is done with whole files. */
+  inThread<Result>(task: 'bringArchive', what: object): Promise<Result> {
+    return this.#pool.run(what, { name: task }) as Promise<Result>;
+  }
+
   #run(task: 'copyDatabase' | 'setAside' | 'lookThrough', what: object): Promise<Soundness> {
     return this.#pool.run(what, { name: task }) as Promise<Soundness>;
   }

@@ -1,7 +1,7 @@
 import { KIND_NAMES, KINDS } from '@hushto/contract';
 import Database from 'libsql';
 import { beginOtherPast } from '../ledger.ts';
-import { LOG_TABLES } from '../log/logArchive.ts';
+import { LOG_TABLES } from '../log/logRows.ts';
 
 const DOCUMENT_TABLES = KIND_NAMES.map((kind) => KINDS[kind].table);
 /** Memory of the one connection while it replaces everything: indexes of a large log are filled in no order. */

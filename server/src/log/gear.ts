@@ -7,8 +7,39 @@ import {
   type NewFrame,
   type ShelfLensDocument,
 } from '@hushto/contract';
+import type { EntityManager } from '@mikro-orm/libsql';
+import { LogGearEntity } from '../entities/log.entity.ts';
+import type { Stores } from '../shelf.ts';
+import { chunks } from './statements.ts';
+import { query } from '../query.ts';
 
 const FULL_DIAGONAL_MM = Math.hypot(36, 24);
+
+/** A body or lens never seen before is the one of the shelf that is called so, or becomes a draft there. */
+export async function noteGear(em: EntityManager, stores: Stores, frames: readonly NewFrame[]): Promise<void> {
+  await em.transactional(async (inner) => {
+    const seen = await query<{ kind: string; written_as: string }[]>(inner, 'select kind, written_as from log_gear');
+    const noted = new Set(seen.map(({ kind, written_as }) => `${kind} ${written_as}`));
+    const unknown = (kind: 'body' | 'lens', writtenAs: string | null): writtenAs is string =>
+      writtenAs !== null && !noted.has(`${kind} ${writtenAs}`) && Boolean(noted.add(`${kind} ${writtenAs}`));
+    const found: { kind: 'body' | 'lens'; writtenAs: string; documentId: string | null }[] = [];
+    for (const frame of frames) {
+      const { camera, lens } = frame;
+      if (unknown('body', camera)) {
+        const there = (await stores.bodies.list(inner)).find(({ document }) => document.label === camera);
+        const documentId = (there ?? (await stores.bodies.create(inner, draftBody(camera, frame)))).id;
+        found.push({ kind: 'body', writtenAs: camera, documentId });
+      }
+      if (unknown('lens', lens)) {
+        const there = (await stores.lenses.list(inner)).find(({ document }) => isLens(document, lens));
+        const draft = there ? null : draftLens(lens, frame);
+        const documentId = there?.id ?? (draft && (await stores.lenses.create(inner, draft)).id);
+        found.push({ kind: 'lens', writtenAs: lens, documentId });
+      }
+    }
+    for (const some of chunks(found)) await inner.insertMany(LogGearEntity, some);
+  });
+}
 
 /** A body that only its frames tell of: format by its crop factor, pixels as its pictures have, the rest ours until somebody knows. */
 export function draftBody(writtenAs: string, frame: NewFrame): Body {

@@ -2,6 +2,7 @@ import type { LogFilter, LogSays, LogTally } from '@hushto/contract';
 import { LIMITED_BY, limitOf, risesWith, type LimitedBy, type LogCell, type Verdict } from '@hushto/core';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { whereOf } from './where.ts';
+import { query } from '../query.ts';
 
 /** Share of frames that shall not be lost to one fault. Common practice: four of five sharp is what people test for. */
 const SHARE = 0.8;
@@ -25,18 +26,18 @@ interface Group {
 export async function logSays(em: EntityManager, filter: LogFilter): Promise<LogSays> {
   const { sql, bound } = whereOf(filter);
   const from = `log_frame f where ${sql}`;
-  const groups = await em.execute<Group[]>(
+  const groups = await query<Group[]>(em, 
     `select f.brief_id as brief, f.shutter_thirds as shutter, f.focal_halves as focal, f.iso_thirds as iso, f.distance_halves as distance,
      f.hold_thirds as hold, f.smear_thirds as smear, f.grain_thirds as grain, f.verdict, count(*) as n
      from ${from} group by 1, 2, 3, 4, 5, 6, 7, 8, 9`,
     bound,
   );
-  const promised = await em.execute<{ tenth: number; chance: number; frames: number; held: number }[]>(
+  const promised = await query<{ tenth: number; chance: number; frames: number; held: number }[]>(em, 
     `select min(9, cast(f.held_chance * 10 as integer)) as tenth, avg(f.held_chance) as chance, count(*) as frames, sum(f.verdict <> 'hands') as held
      from ${from} and f.verdict is not null and f.held_chance is not null group by 1 order by 1`,
     bound,
   );
-  const taken = await em.execute<{ brief: string; frames: number; thirds: number; ev: number | null; square: number | null }[]>(
+  const taken = await query<{ brief: string; frames: number; thirds: number; ev: number | null; square: number | null }[]>(em, 
     `select f.brief_id as brief, count(*) as frames, avg(f.shutter_thirds) as thirds, avg(f.ev100) as ev, avg(f.ev100 * f.ev100) as square
      from ${from} and f.brief_id is not null and f.take is null and f.shutter_thirds is not null group by 1 order by 2 desc`,
     bound,

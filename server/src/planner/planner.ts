@@ -1,5 +1,5 @@
 import { ApiError } from '@hushto/contract';
-import type { Brief } from '@hushto/core';
+import type { Brief, PlannedTake } from '@hushto/core';
 import { availableParallelism } from 'node:os';
 import { poolOf } from '../workers.ts';
 import type { plan, schools } from '../plan.worker.ts';
@@ -9,6 +9,8 @@ export interface Planner {
   /** @throws ApiError BUSY when too many wait, TOO_SLOW when one takes too long */
   plan(brief: Brief): Promise<ReturnType<typeof plan>>;
   schools(brief: Brief): Promise<ReturnType<typeof schools>>;
+  /** The takes of a brief, for telling which a frame was. */
+  takes(brief: Brief): Promise<PlannedTake[]>;
   close(): Promise<void>;
 }
 
@@ -49,7 +51,7 @@ export function createPlanner({
     if (first) first();
     else running -= 1;
   };
-  const run = async (name: 'plan' | 'schools', brief: Brief): Promise<unknown> => {
+  const run = async (name: 'plan' | 'schools' | 'takes', brief: Brief): Promise<unknown> => {
     const untilMs = Date.now() + patienceMs;
     await turn();
     try {
@@ -65,6 +67,7 @@ export function createPlanner({
   return {
     plan: (brief) => run('plan', brief) as ReturnType<Planner['plan']>,
     schools: (brief) => run('schools', brief) as ReturnType<Planner['schools']>,
+    takes: (brief) => run('takes', brief) as Promise<PlannedTake[]>,
     close: () => pool.destroy(),
   };
 }

@@ -17,8 +17,9 @@ import path from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
-import { readArchive, writeArchive } from '../data/archive.ts';
+import { bringArchive } from '../data/bringArchive.ts';
 import type { Backups } from '../data/backups.ts';
+import type { Reader } from '../data/reader.ts';
 import { backupsOf } from '../data/restore.ts';
 import { timeText } from '../documents.ts';
 import type { LogBook } from '../log/logBook.ts';
@@ -32,6 +33,7 @@ interface DataRoutes {
   log: LogBook;
   backups: Backups | null;
   now: () => Date;
+  reader: Reader;
   gate: WriteGate;
   /** Whether paths of this computer may be told. */
   tellsFolder: boolean;
@@ -43,7 +45,7 @@ const ArchiveQuery = z.strictObject({
 const LARGEST_ARCHIVE_BYTES = 1_073_741_824;
 
 /** Your data as a whole: what there is, its backups, one archive out and in, and what stands aside. */
-export function dataRoutes({ orm, stores, log, backups, now, gate, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
+export function dataRoutes({ orm, stores, log, reader, backups, now, gate, tellsFolder }: DataRoutes): FastifyPluginAsyncZod {
   const failing = {
     400: ErrorReplySchema,
     404: ErrorReplySchema,
@@ -94,15 +96,16 @@ export function dataRoutes({ orm, stores, log, backups, now, gate, tellsFolder }
     app.get('/archive', { schema: archived }, ({ query }, reply) => {
       const day = now().toISOString().slice(0, 10);
       void reply.header('content-disposition', `attachment; filename="hushto-everything-${day}.ndjson.gz"`);
-      return reply.type('application/gzip').send(writeArchive(orm.em.fork(), stores, now(), query.previews === 'yes'));
+      return reply.type('application/gzip').send(reader.archive(now(), query.previews === 'yes'));
     });
     app.post(
       '/archive',
       {
         bodyLimit: LARGEST_ARCHIVE_BYTES,
+        config: { writes: false },
         schema: {
           tags,
-          description: 'Brings an archive in, all of it or nothing.',
+          description: 'Brings an archive in, all of it or nothing; other changes are answered BUSY meanwhile.',
           response: { 200: BroughtSchema, ...failing },
         },
       },
@@ -113,7 +116,8 @@ export function dataRoutes({ orm, stores, log, backups, now, gate, tellsFolder }
         try {
           const file = path.join(folder, 'archive');
           await pipeline(body, noMoreThan(LARGEST_ARCHIVE_BYTES), createWriteStream(file, { mode: 0o600 }));
-          return await readArchive(orm.em.fork(), stores, file);
+          // Written by a thread; other writers are kept out meanwhile, as for a restore.
+          return await gate.alone(() => bringArchive({ orm, stores, backups }, file));
         } finally {
           rmSync(folder, { recursive: true, force: true });
         }

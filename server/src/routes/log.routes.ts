@@ -6,6 +6,7 @@ import {
   FramesTakenInSchema,
   JudgedSchema,
   LogFilterSchema,
+  LogLooksSchema,
   LogPageQuerySchema,
   LogPageSchema,
   LogSaysSchema,
@@ -13,28 +14,40 @@ import {
   MOST_PREVIEW_BYTES,
   NewFramesSchema,
   SoftnessSchema,
+  type LogLook,
 } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
-import { Readable } from 'node:stream';
 import { z } from 'zod';
-import { logCsv } from '../log/csv.ts';
 import type { LogBook } from '../log/logBook.ts';
-import { logSays } from '../log/logSays.ts';
+import type { Reader } from '../data/reader.ts';
+import { isWebp } from '../log/logRows.ts';
+import type { Look } from '../log/looks.ts';
 import { IdSchema } from './documents.routes.ts';
 
 const Params = z.object({ id: IdSchema });
 const likeness = z.string().regex(/^[0-9a-f]{64}$/);
-/** A picture in WebP begins so: RIFF, its length, WEBP. */
-const isWebp = (bytes: Buffer): boolean =>
-  bytes.length > 16 && bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP';
 const AboutPreview = z.strictObject({
   likeness: likeness.optional().describe('256 bits that are alike for alike pictures'),
   sharpness: z.coerce.number().min(0).max(1e6).optional(),
 });
 
+/** Fifty pictures of 64 kB in base 64, with what is said of them. */
+const MOST_LOOKS_BYTES = 8_388_608;
+
+/** A look with its picture as bytes. @throws ApiError VALIDATION_FAILED where it is none */
+function lookOf({ preview, ...look }: LogLook, i: number): Look {
+  if (!preview) return look;
+  const webp = Buffer.from(preview.webp, 'base64');
+  if (!isWebp(webp))
+    throw new ApiError('VALIDATION_FAILED', [
+      { path: `looks.${i}.preview.webp`, message: 'Send a picture in WebP, at most 64 kB.' },
+    ]);
+  return { ...look, preview: { ...preview, webp } };
+}
+
 /** Frames really taken: in, out, what became of them, and what they say. */
-export function logRoutes({ orm, log }: { orm: MikroORM; log: LogBook }): FastifyPluginAsyncZod {
+export function logRoutes({ orm, log, reader }: { orm: MikroORM; log: LogBook; reader: Reader }): FastifyPluginAsyncZod {
   const em = (): EntityManager => orm.em.fork();
   const failing = { 400: ErrorReplySchema, 404: ErrorReplySchema };
   const tags = ['log'];
@@ -72,23 +85,32 @@ export function logRoutes({ orm, log }: { orm: MikroORM; log: LogBook }): Fastif
     app.post('/figures', { schema: { tags, description: 'Works the figures of frames out anew: of every one, or of those taken for a brief.', querystring: z.strictObject({ brief: IdSchema.optional() }), response: { 200: z.object({ frames: z.number().int() }), ...failing } } }, async ({ query }) => ({
       frames: await log.figure(em(), query.brief),
     }));
-    app.post('/outings/:id/group', { schema: { tags, description: 'Groups its frames into bursts anew.', params: Params, response: { 204: z.null(), ...failing } } }, async ({ params }, reply) => {
-      await log.group(em(), params.id);
-      return reply.status(204).send(null);
-    });
+    app.post(
+      '/looks',
+      {
+        bodyLimit: MOST_LOOKS_BYTES,
+        schema: {
+          tags,
+          description: 'Small pictures of frames and why each is soft, many at once; alike pictures are grouped. Frames that are gone are passed over.',
+          body: LogLooksSchema,
+          response: { 200: z.object({ kept: z.number().int() }), ...failing },
+        },
+      },
+      async ({ body }) => ({ kept: await log.putLooks(em(), body.looks.map(lookOf)) }),
+    );
     app.get('/says', { schema: { tags, querystring: LogFilterSchema, response: { 200: LogSaysSchema, ...failing } } }, ({ query }) =>
-      logSays(em(), query),
+      reader.says(query),
     );
     app.get('/frames.csv', { schema: { tags, description: 'The frames of a filter as a table.', querystring: LogFilterSchema } }, ({ query }, reply) => {
       void reply.header('content-disposition', 'attachment; filename="hushto-log.csv"');
-      return reply.type('text/csv; charset=utf-8').send(Readable.from(logCsv(log.all(em(), query))));
+      return reply.type('text/csv; charset=utf-8').send(reader.csv(query));
     });
     app.put('/frames/:id/preview', { schema: { tags, params: Params, querystring: AboutPreview, response: { 204: z.null(), ...failing } } }, async (request, reply) => {
       const bytes = request.body;
       if (!Buffer.isBuffer(bytes) || !isWebp(bytes))
         throw new ApiError('VALIDATION_FAILED', [{ path: 'body', message: 'Send a picture in WebP, at most 64 kB.' }]);
       const { likeness = null, sharpness = null } = request.query;
-      await log.putPreview(em(), request.params.id, bytes, { likeness, sharpness });
+      await log.putLook(em(), { id: request.params.id, preview: { webp: bytes, likeness, sharpness } });
       return reply.status(204).send(null);
     });
     app.get('/frames/:id/preview', { schema: { tags, params: Params } }, async ({ params }, reply) => {
@@ -100,7 +122,7 @@ export function logRoutes({ orm, log }: { orm: MikroORM; log: LogBook }): Fastif
       '/frames/:id/softness',
       { schema: { tags, description: 'Why a frame is soft, as its picture told.', params: Params, body: SoftnessSchema, response: { 204: z.null(), ...failing } } },
       async ({ params, body }, reply) => {
-        await log.putSoftness(em(), params.id, body);
+        await log.putLook(em(), { id: params.id, softness: body });
         return reply.status(204).send(null);
       },
     );

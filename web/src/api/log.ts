@@ -7,6 +7,7 @@ import {
   SoftnessSchema,
   type Judged,
   type LogFilter,
+  type LogLook,
   type NewFrame,
 } from '@hushto/contract';
 import type { Softness } from '@hushto/core';
@@ -28,11 +29,12 @@ export const logApi = {
       ids,
       briefId,
     }),
-  group: (outingId: string) => send(z.null(), 'POST', `/api/log/outings/${outingId}/group`),
   /** Figures of a brief's frames anew; thousands take seconds. */
   figure: (brief: string) =>
     send(z.object({ frames: z.number() }), 'POST', `/api/log/figures?${queryOf({ brief })}`, undefined, {}, A_WHILE_MS),
   says: (filter: LogFilter) => send(LogSaysSchema, 'GET', `/api/log/says?${queryOf(filter)}`),
+  /** Small pictures and causes of frames, many at once. */
+  putLooks: (looks: readonly LogLook[]) => send(z.object({ kept: z.number() }), 'POST', '/api/log/looks', { looks }),
   putPreview: (id: string, webp: Blob, about: { likeness?: string; sharpness?: number }) =>
     send(z.null(), 'PUT', `/api/log/frames/${id}/preview?${queryOf(about)}`, webp),
   softness: (id: string) => send(SoftnessSchema, 'GET', `/api/log/frames/${id}/softness`),

@@ -1,4 +1,4 @@
-import type { NewFrame } from '@hushto/contract';
+import { NewFrameSchema, type NewFrame } from '@hushto/contract';
 
 /** What a file says of itself in EXIF, tag by tag as it is written: rationals divided, text as text. */
 export type RawExif = Readonly<Record<string, unknown>>;
@@ -23,13 +23,13 @@ export function headerOf(raw: RawExif, file: FileFacts, zoneMinutes: (wallMs: nu
   const takenMs = wallMs + partOf(raw['SubSecTimeOriginal'] ?? raw['SubSecTime']) - 60_000 * (zone ?? zoneMinutes(wallMs));
   const size = sizeOf(raw, file);
   return {
-    name: file.name.slice(-255),
+    name: cut(file.name, 255, 'end'),
     bytes: file.bytes,
-    takenAt: Number.isNaN(takenMs) ? null : new Date(takenMs).toISOString(),
+    takenAt: isDated(takenMs) ? new Date(takenMs).toISOString() : null,
     wallClock,
     zoned: zone !== null && wallClock !== null,
     ...size,
-    orientation: within(raw['Orientation'], 1, 8) ?? 1,
+    orientation: wholeOf(raw['Orientation'], 1, 8) ?? 1,
     camera: textOf(raw['Model']),
     lens: textOf(raw['LensModel'] ?? raw['Lens']),
     shutterS: within(raw['ExposureTime'], 1e-6, 86_400) ?? apex(raw['ShutterSpeedValue'], (value) => 2 ** -value),
@@ -40,6 +40,31 @@ export function headerOf(raw: RawExif, file: FileFacts, zoneMinutes: (wallMs: nu
   };
 } // prettier-ignore
 
+/** Fields that may be empty where what a file says is odd, and those that have a usual value. */
+const WITHOUT: Readonly<Record<string, unknown>> = {
+  takenAt: null, wallClock: null, widthPx: null, heightPx: null, camera: null, lens: null, shutterS: null, fNumber: null, iso: null,
+  focalLengthMm: null, equivalentMm: null, orientation: 1, zoned: false,
+}; // prettier-ignore
+
+/** A frame as the log takes it: what is odd about it is left out; the field that is needed and cannot be used, where there is one. */
+export function fitted(frame: NewFrame): { frame: NewFrame } | { field: string } {
+  const first = NewFrameSchema.safeParse(frame);
+  if (first.success) return { frame: first.data };
+  const odd = first.error.issues.map(({ path: [field] }) => String(field));
+  const without = Object.fromEntries(odd.filter((field) => field in WITHOUT).map((field) => [field, WITHOUT[field]]));
+  const second = NewFrameSchema.safeParse({ ...frame, ...without });
+  return second.success ? { frame: second.data } : { field: String(second.error.issues[0]?.path[0] ?? '') };
+}
+
+/** The last or first so many characters of a text, none of them cut in two: what is half of a pair, or NUL, is left out. */
+function cut(text: string, most: number, from: 'start' | 'end'): string {
+  const whole = [...text.replaceAll('\0', '')].filter((character) => !/\p{Surrogate}/u.test(character));
+  while (whole.reduce((length, character) => length + character.length, 0) > most)
+    if (from === 'start') whole.pop();
+    else whole.shift();
+  return whole.join('');
+}
+
 const first = (value: unknown): unknown =>
   Array.isArray(value) || ArrayBuffer.isView(value) ? (value as ArrayLike<unknown>)[0] : value;
 
@@ -47,6 +72,11 @@ const first = (value: unknown): unknown =>
 function within(value: unknown, from: number, to: number): number | null {
   const number = first(value);
   return typeof number === 'number' && number >= from && number <= to ? number : null;
+}
+
+function wholeOf(value: unknown, from: number, to: number): number | null {
+  const number = within(value, from, to);
+  return Number.isInteger(number) ? number : null;
 }
 
 /** A value in APEX units, turned; null where it is none. */
@@ -58,7 +88,7 @@ function apex(value: unknown, of: (apex: number) => number): number | null {
 const textOf = (value: unknown): string | null => {
   if (typeof value !== 'string') return null;
   // Cameras fill their fields with NUL and blanks.
-  const text = value.replace(/\p{Cc}+/gu, ' ').trim().slice(0, 120).trim(); // prettier-ignore
+  const text = cut(value.replace(/\p{Cc}+/gu, ' ').trim(), 120, 'start').trim();
   return text === '' ? null : text;
 };
 
@@ -71,6 +101,9 @@ function clockOf(value: unknown): string | null {
   const at = new Date(`${text}Z`);
   return Number.isNaN(at.getTime()) || at.toISOString().slice(0, 19) !== text ? null : text;
 }
+
+/** Years that a date is written with in four digits, and that no zone moves out of them. */
+const isDated = (ms: number): boolean => ms > Date.UTC(1000, 0, 1) && ms < Date.UTC(9999, 11, 30);
 
 /** "+05:30" in minutes. */
 function offsetOf(value: unknown): number | null {

@@ -43,6 +43,11 @@ class FakeServer {
   readonly ids = new Map<string, string>();
   readonly sent: number[] = [];
   readonly put: string[] = [];
+  readonly looks = new Map<string, Set<string>>();
+  /** How many looks came together. */
+  readonly lots: number[] = [];
+  /** Digests of frames it refuses, and all that are sent with them. */
+  readonly odd = new Set<string>();
   /** From which sending on it fails. */
   failsFrom = Infinity;
 
@@ -52,15 +57,26 @@ class FakeServer {
     if (pathname === '/api/log/frames' && init.method === 'POST') {
       const { frames } = JSON.parse(init.body!) as { frames: { digest: string }[] };
       this.sent.push(frames.length);
+      if (frames.some(({ digest }) => this.odd.has(digest))) return json({ error: { code: 'VALIDATION_FAILED', message: 'Some fields cannot be used as sent.', issues: [] } }, 400);
       if (this.sent.length > this.failsFrom) return json({ error: { code: 'DISK_FULL', message: 'The disk is full.', issues: [] } }, 507);
       const taken = frames.map(({ digest }) => {
         const known = this.ids.has(digest);
         if (!known) this.ids.set(digest, crypto.randomUUID());
-        return { id: this.ids.get(digest)!, known };
+        const id = this.ids.get(digest)!;
+        return { id, known, preview: this.looks.get(id)?.has('preview') ?? false, cause: this.looks.get(id)?.has('softness') ?? false };
       });
       return json({ frames: taken, outings: [], drafts: 0 });
     }
-    if (init.method === 'PUT') this.put.push(pathname.split('/').at(-1)!);
+    if (pathname === '/api/log/looks') {
+      const { looks } = JSON.parse(init.body!) as { looks: ({ id: string } & Record<'preview' | 'softness', object | undefined>)[] };
+      for (const { id, ...look } of looks)
+        for (const what of Object.keys(look)) {
+          this.put.push(what);
+          this.looks.set(id, new Set([...(this.looks.get(id) ?? []), what]));
+        }
+      this.lots.push(looks.length);
+      return json({ kept: looks.length });
+    }
     if (pathname === '/api/log') return json({ outings: [], gear: [], frames: this.ids.size, undrawn: 0 });
     if (pathname === '/api/log/frames') return json({ total: 0, frames: [] });
     return new Response(null, { status: 204 });
@@ -107,7 +123,7 @@ describe('taking files into the log', () => {
     await log.takeIn([...odd, ...files(120)]);
     const heads = FakeWorker.asked.flatMap((asked) => (asked.what === 'headers' ? asked.files.map(({ name }) => name) : []));
     expect(heads).to.deep.equal([...files(120).map(({ name }) => name), 'torn.jpg']);
-    expect(server.sent).to.deep.equal([50, 50, 20]);
+    expect(server.sent).to.deep.equal([100, 20]);
     expect(now()).to.include({ doing: null, finished: true, added: 120, known: 0, left: null });
     expect(now().notTaken).to.deep.equal([{ name: 'torn.jpg', why: 'is cut short.' }]);
     expect(server.put.filter((what) => what === 'preview')).to.have.length(120);
@@ -115,6 +131,40 @@ describe('taking files into the log', () => {
     await log.takeIn(files(120));
     expect(now()).to.include({ added: 0, known: 120 });
     expect(server.put.filter((what) => what === 'preview')).to.have.length(120);
+  });
+
+  it('of two thousand files asks the server about a hundred times in all, with pictures and causes', async function () {
+    this.timeout(60_000);
+    let asked = 0;
+    const { fetch } = server;
+    Object.assign(globalThis, {
+      fetch: (url: string, init: { method: string; body?: string }) => ((asked += 1), fetch(url, init)),
+    });
+    log.useImport.setState({ findsCauses: true });
+    await log.takeIn(files(2000));
+    expect(now()).to.include({ added: 2000, left: null });
+    expect([server.put.filter((what) => what === 'preview').length, server.put.filter((what) => what === 'softness').length]).to.deep.equal([2000, 2000]); // prettier-ignore
+    expect(asked).to.be.at.most(110);
+  });
+
+  it('takes all others of a folder in where the server refuses one, and names that', async () => {
+    server.odd.add('f7.jpg');
+    await log.takeIn(files(30));
+    expect(now()).to.include({ added: 29, finished: true });
+    expect(now().notTaken).to.deep.equal([{ name: 'f7.jpg', why: 'Some fields cannot be used as sent.' }]);
+  });
+
+  it('makes small pictures that were cut off when the folder is chosen again', async () => {
+    FakeWorker.before = async (question) => {
+      if (question.what === 'preview' && question.file.name === 'f60.jpg') log.stopImport();
+    };
+    await log.takeIn(files(120));
+    expect(now().left).to.deep.include({ of: 120 });
+    expect(server.put.length).to.be.below(120);
+    FakeWorker.before = async () => {};
+    await log.takeIn(files(120));
+    expect(now()).to.include({ added: 0, known: 120, left: null });
+    expect([...server.looks.values()].filter((looks) => looks.has('preview'))).to.have.length(120);
   });
 
   it('keeps no pictures where none are wished, and looks into each for why it is soft where that is', async () => {
@@ -125,33 +175,28 @@ describe('taking files into the log', () => {
     expect(now()).to.include({ added: 5, doing: null, finished: true });
   });
 
-  it('makes the next small picture while the last one is being kept, and says when one cannot be', async () => {
-    // Until the second is asked for, the first is not kept.
+  it('looks at the next frames while what was found is being kept, and says when it cannot be', async () => {
+    // Until the last is asked for, the first lot is not kept.
     let keepFirst = (): void => undefined;
     const asked = new Promise<void>((resolve) => (keepFirst = resolve));
     FakeWorker.before = async (question) => {
-      if (question.what === 'preview' && question.file.name === 'f1.jpg') keepFirst();
+      if (question.what === 'preview' && question.file.name === 'f51.jpg') keepFirst();
     };
     const { fetch } = server;
-    const order: string[] = [];
     Object.assign(globalThis, {
       fetch: async (url: string, init: { method: string; body?: string }) => {
-        if (init.method === 'PUT') {
-          await asked;
-          order.push(url);
-        }
+        if (url.includes('/looks')) await asked;
         return fetch(url, init);
       },
     });
-    await log.takeIn(files(4));
-    expect(order).to.have.length(4);
-    expect(server.put).to.have.length(4);
+    await log.takeIn(files(54));
+    expect(server.lots).to.deep.equal([50, 4]);
     expect(now()).to.include({ doing: null, finished: true });
 
     const full = JSON.stringify({ error: { code: 'DISK_FULL', message: 'The disk is full.', issues: [] } });
     Object.assign(globalThis, {
       fetch: async (url: string, init: { method: string; body?: string }) =>
-        init.method === 'PUT' ? new Response(full, { status: 507 }) : fetch(url, init),
+        url.includes('/looks') ? new Response(full, { status: 507 }) : fetch(url, init),
     });
     await log.takeIn(files(6, 'later'));
     expect(now()).to.include({ doing: null, finished: true, added: 6 });
@@ -160,13 +205,13 @@ describe('taking files into the log', () => {
 
   it('says how far it came when the server fails, and what has been sent is whole', async () => {
     server.failsFrom = 1;
-    await log.takeIn(files(120));
-    expect(server.ids.size).to.equal(50);
-    expect(now().left).to.deep.equal({ done: 50, of: 120 });
+    await log.takeIn(files(220));
+    expect(server.ids.size).to.equal(100);
+    expect(now().left).to.deep.equal({ done: 100, of: 220 });
     expect(now().notTaken).to.deep.equal([{ name: '', why: 'The disk is full.' }]);
     server.failsFrom = Infinity;
-    await log.takeIn(files(120));
-    expect(now()).to.include({ added: 70, known: 50, left: null });
+    await log.takeIn(files(220));
+    expect(now()).to.include({ added: 120, known: 100, left: null });
   });
 
   it('stops between two readings: nothing is sent after that, and no picture is made', async () => {

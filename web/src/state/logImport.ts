@@ -1,14 +1,17 @@
-import type { NewFrame } from '@hushto/contract';
+import type { FramesTakenIn, LogLook, NewFrame } from '@hushto/contract';
 import pMap from 'p-map';
 import { create } from 'zustand';
 import type { Undigested } from '../domain/logExchange.ts';
 import { logApi } from '../api/log.ts';
-import { filesIn, keptFolder, mayRead, type Folder } from '../sync/keptFolder.ts';
+import { filesIn, keptFolder, mayRead, mayReadUnasked, type Folder } from '../sync/keptFolder.ts';
+import { codeOf } from '../sync/remote.ts';
 import { askHeaders, askLogFile, readersAtOnce } from '../workers/logFiles.ts';
 import { loadLog, previewCame } from './log.ts';
 
 /** Frames sent together, at least. */
-const TOGETHER = 50;
+const TOGETHER = 100;
+/** Looks at frames' pixels kept together. */
+const LOOKS_TOGETHER = 50;
 /** Files whose heads are read together. */
 const READ_TOGETHER = 25;
 /** What an import that was cut off leaves behind. */
@@ -87,6 +90,8 @@ const letFolderGo = (): Promise<void> => folders.forget().catch(() => undefined)
 export async function findFolder(): Promise<void> {
   const folder = useImport.getState().left && (await folders.find().catch(() => null));
   useImport.setState({ hasFolder: folder !== null });
+  // Where the browser lets the page read it still, nobody need press anything.
+  if (folder && (await mayReadUnasked(folder))) await takeFolderIn(folder);
 }
 
 /** Takes a folder in that the browser has handed out; an import that is cut off goes on with it. */
@@ -138,15 +143,15 @@ export async function takeIn(files: readonly File[], folder: Folder | null = nul
   try {
     const taken = await takeHeaders(pictures, signal);
     await loadLog();
-    if (useImport.getState().keepsPreviews) await takePreviews(taken, signal);
-    if (useImport.getState().findsCauses) await findCauses(taken, signal);
+    if (useImport.getState().keepsPreviews) await takePreviews(taken.filter(({ preview }) => !preview), signal);
+    if (useImport.getState().findsCauses) await findCauses(taken.filter(({ cause }) => !cause), signal);
+    if (!signal.aborted) localStorage.removeItem(LEFT_KEY);
   } catch (error) {
     if (!signal.aborted) note('', error instanceof Error ? error.message : String(error));
   } finally {
     useImport.setState({ doing: null, finished: true, left: readLeft() });
     if (!readLeft()) await letFolderGo();
-    await findFolder();
-    await regroup();
+    useImport.setState({ hasFolder: readLeft() !== null && (await folders.find().catch(() => null)) !== null });
     await loadLog();
   }
 } // prettier-ignore
@@ -195,19 +200,19 @@ function tell({ frames }: { frames: readonly { known: boolean }[] }): void {
   useImport.setState((now) => ({ added: now.added + frames.length - known, known: now.known + known }));
 }
 
-async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise<{ id: string; file: File }[]> {
-  const taken: { id: string; file: File }[] = [];
+async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise<Taken[]> {
+  const taken: Taken[] = [];
   // From the first on: what cuts this off may come before any answer does.
   const keepLeft = (sent: number): void => localStorage.setItem(LEFT_KEY, JSON.stringify({ done: sent, of: files.length }));
   keepLeft(0);
   const send = async (read: readonly { frame: NewFrame; file: File }[], done: number): Promise<void> => {
     if (read.length === 0) return;
-    const answer = await logApi.add(read.map(({ frame }) => frame));
-    answer.frames.forEach(({ id, known }, i) => {
-      atHand.set(id, read[i]!.file);
-      if (!known) taken.push({ id, file: read[i]!.file });
-    });
-    tell(answer);
+    const answered = await addAll(read);
+    for (const { file, id, preview, cause } of answered) {
+      atHand.set(id, file);
+      taken.push({ id, file, preview, cause });
+    }
+    tell({ frames: answered });
     keepLeft(done);
   };
   let waiting: { frame: NewFrame; file: File }[] = [];
@@ -233,60 +238,96 @@ async function takeHeaders(files: readonly File[], signal: AbortSignal): Promise
   }
   await sending;
   await send(waiting, done);
-  if (done === files.length) localStorage.removeItem(LEFT_KEY);
   return taken;
 }
 
-type Taken = readonly { id: string; file: File }[];
-
-const takePreviews = (taken: Taken, signal: AbortSignal): Promise<void> =>
-  each(
-    'previews',
-    taken,
-    (file) => askLogFile('preview', file, signal),
-    async (id, found) => {
-      if (!('webp' in found)) return;
-      const { webp, likeness, sharpness } = found;
-      await logApi.putPreview(id, webp, { likeness, ...(sharpness === null ? {} : { sharpness }) });
-      previewCame(id);
-    },
-    signal,
-  );
-
-/** Why each is soft. Of one that cannot be read nothing is said: it can be asked of alone. */
-const findCauses = (taken: Taken, signal: AbortSignal): Promise<void> =>
-  each(
-    'causes',
-    taken,
-    (file) => askLogFile('why', file, signal),
-    async (id, found) => {
-      if ('softness' in found) await logApi.putSoftness(id, found.softness);
-    },
-    signal,
-  );
-
-/** Goes through what was taken in, some at once, until it is stopped. What is found of one is kept while others are looked at. */
-async function each<Found>(
-  doing: ImportState['doing'],
-  taken: Taken,
-  find: (file: File) => Promise<Found>,
-  keep: (id: string, found: Found) => Promise<void>,
-  signal: AbortSignal,
-): Promise<void> {
-  useImport.setState({ doing, done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
-  await pMap(
-    taken,
-    async ({ id, file }) => {
-      await keep(id, await find(file));
-      useImport.setState(({ done }) => ({ done: done + 1, nowMs: Date.now() }));
-    },
-    { concurrency: readersAtOnce() + 1, signal },
-  );
+/** Sends frames together; where the server refuses them so, one by one, so that an odd one keeps no other out. */
+async function addAll(
+  read: readonly { frame: NewFrame; file: File }[],
+): Promise<(FramesTakenIn['frames'][number] & { file: File })[]> {
+  try {
+    const { frames } = await logApi.add(read.map(({ frame }) => frame));
+    return frames.map((one, i) => ({ ...one, file: read[i]!.file }));
+  } catch (error) {
+    const [only, another] = read;
+    if (codeOf(error) !== 'VALIDATION_FAILED' || !only) throw error;
+    if (!another) {
+      note(nameOf(only.file), error instanceof Error ? error.message : String(error));
+      return [];
+    }
+    const alone = [];
+    for (const one of read) alone.push(...(await addAll([one])));
+    return alone;
+  }
 }
 
-async function regroup(): Promise<void> {
-  const { outings } = await logApi.shelf();
-  for (const { id } of outings) await logApi.group(id);
+/** A frame that is in the log, with its file, and what of its pixels is known there. */
+interface Taken {
+  id: string;
+  file: File;
+  preview: boolean;
+  cause: boolean;
+}
+
+const takePreviews = (taken: readonly Taken[], signal: AbortSignal): Promise<void> =>
+  look('previews', taken, signal, async ({ id, file }) => {
+    const found = await askLogFile('preview', file, signal);
+    if (!('webp' in found)) return null;
+    const { webp, likeness, sharpness } = found;
+    return { id, preview: { webp: await base64Of(webp), likeness, sharpness } };
+  });
+
+/** Why each is soft. Of one that cannot be read nothing is said: it can be asked of alone. */
+const findCauses = (taken: readonly Taken[], signal: AbortSignal): Promise<void> =>
+  look('causes', taken, signal, async ({ id, file }) => {
+    const found = await askLogFile('why', file, signal);
+    return 'softness' in found ? { id, softness: found.softness } : null;
+  });
+
+/** Looks at the pixels of what was taken in, some files at once, until it is stopped. What is found is kept many at a time meanwhile. */
+async function look(
+  doing: ImportState['doing'],
+  taken: readonly Taken[],
+  signal: AbortSignal,
+  find: (one: Taken) => Promise<LogLook | null>,
+): Promise<void> {
+  useImport.setState({ doing, done: 0, of: taken.length, startedMs: Date.now(), nowMs: Date.now() });
+  let found: LogLook[] = [];
+  let keeping = Promise.resolve();
+  const keep = async (looks: readonly LogLook[]): Promise<void> => {
+    if (looks.length === 0) return;
+    await logApi.putLooks(looks);
+    for (const { id, preview } of looks) if (preview) previewCame(id);
+  };
+  try {
+    await pMap(
+      taken,
+      async (one) => {
+        const looked = await find(one);
+        if (looked) found.push(looked);
+        useImport.setState(({ done }) => ({ done: done + 1, nowMs: Date.now() }));
+        if (found.length < LOOKS_TOGETHER) return;
+        const some = found;
+        found = [];
+        // One lot after the other; whoever finds the next is not kept waiting by more than one.
+        await keeping;
+        keeping = keep(some);
+        keeping.catch(() => undefined);
+      },
+      { concurrency: readersAtOnce() + 1, signal },
+    );
+  } finally {
+    // Stopped, what was found by then is kept.
+    await keeping;
+    await keep(found);
+  }
+}
+
+async function base64Of(blob: Blob): Promise<string> {
+  const bytes = new Uint8Array(await blob.arrayBuffer());
+  let text = '';
+  for (const byte of bytes) text += String.fromCharCode(byte);
+  return btoa(text);
 }
 
 const note = (name: string, why: string): void =>

@@ -3,6 +3,7 @@ import { openDB } from 'idb';
 /** A folder as the browser hands it out, with the asking for it that the page's own types leave out. */
 export type Folder = FileSystemDirectoryHandle & {
   requestPermission?: (how: { mode: 'read' }) => Promise<PermissionState>;
+  queryPermission?: (how: { mode: 'read' }) => Promise<PermissionState>;
 };
 
 const STORE = 'folders';
@@ -35,6 +36,10 @@ export async function mayRead(folder: Folder): Promise<boolean> {
   const answer = await folder.requestPermission?.({ mode: 'read' });
   return answer === undefined || answer === 'granted';
 }
+
+/** Whether the folder may be read without asking anybody. */
+export const mayReadUnasked = async (folder: Folder): Promise<boolean> =>
+  (await folder.queryPermission?.({ mode: 'read' })) === 'granted';
 
 /** The files of a folder and of those within it, with their paths, as a browser's own field for folders gives them. */
 export async function filesIn(folder: FileSystemDirectoryHandle, path = folder.name): Promise<File[]> {

@@ -1,6 +1,7 @@
 import { PREVIEW_PX } from '@hushto/contract';
 import { edgeBlur, LEAST_SOFTNESS_PX, lumaOfBytes, luminanceOfBytes, SOFTNESS_PX, whySoft } from '@hushto/core';
 import { bmvbhash } from 'blockhash-core';
+import { fitted } from '../domain/frameHeader.ts';
 import { tooLarge, tooManyPixels } from './fences.ts';
 import type { HeaderFound, LogFileAsked, LogFileFound } from './logProtocol.ts';
 import { digestOf, headOf, readHeader, zoneMinutes } from './readHeader.ts';
@@ -46,7 +47,9 @@ async function headerOf(file: File): Promise<HeaderFound> {
   const facts = { name: file.name, bytes: file.size };
   const head = await headOf(file);
   const read = await readHeader(head, facts, () => wholeOf(file), zoneMinutes);
-  return 'problem' in read ? read : { header: { ...read.header, digest: await digestOf(file, head) } };
+  if ('problem' in read) return read;
+  const frame = fitted({ ...read.header, digest: await digestOf(file, head) });
+  return 'frame' in frame ? { header: frame.frame } : { problem: `cannot be used: its ${frame.field} is none.` };
 }
 
 async function bitmapOf(file: File): Promise<ImageBitmap | { problem: string }> {

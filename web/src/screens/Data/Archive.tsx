@@ -1,4 +1,4 @@
-import type { Brought } from '@hushto/contract';
+import { broughtWords } from '@hushto/words';
 import { Download, Upload } from 'lucide-react';
 import { api, ARCHIVE_PATH } from '../../api/client.ts';
 import { buttonLook } from '../../components/Button.tsx';
@@ -34,10 +34,4 @@ export function Archive({ attempt }: { attempt: Attempt }) {
       </p>
     </section>
   );
-}
-
-function broughtWords({ added, same, beside }: Brought): string {
-  if (added + beside === 0) return `All ${same} were here already; nothing was changed.`;
-  const differing = beside > 0 ? ` ${beside} differed from what was here, and stand beside it, marked “archived”.` : '';
-  return `${added} added, ${same} were here already.${differing}`;
 }
