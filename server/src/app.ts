@@ -25,7 +25,8 @@ import { documentRoutes } from './routes/documents.routes.ts';
 import { logRoutes } from './routes/log.routes.ts';
 import { guardByPairing, pairingRoutes, pairRoute } from './routes/pairing.routes.ts';
 import { planRoutes } from './routes/plan.routes.ts';
-import { addDemo, type Stores } from './shelf.ts';
+import { addDemo } from './shelf.ts';
+import { type Stores } from './stores.ts';
 import { guardWrites, READING, type WriteGate } from './writeGate.ts';
 
 /** What the app needs from outside; it opens and listens to nothing by itself. */

@@ -13,7 +13,8 @@ import { LogBook } from './log/logBook.ts';
 import { networkFrom } from './network.ts';
 import { Pairing } from './pairing.ts';
 import { createPlanner } from './planner/planner.ts';
-import { fillShelf, storesWith } from './shelf.ts';
+import { fillShelf } from './shelf.ts';
+import { storesWith } from './stores.ts';
 import { WriteGate } from './writeGate.ts';
 
 const here = path.dirname(fileURLToPath(import.meta.url));

@@ -1,4 +1,4 @@
-import type { EntityManager } from '@mikro-orm/libsql';
+import type { EntityManager, Knex } from '@mikro-orm/libsql';
 
 /** What may stand for a question mark. */
 export type Value = string | number | null | Buffer;
@@ -9,6 +9,6 @@ export type Value = string | number | null | Buffer;
  */
 export async function query<Rows = unknown>(em: EntityManager, sql: string, values: readonly Value[] = []): Promise<Rows> {
   const statement = em.getKnex().raw(sql, values as readonly (string | number | Buffer)[]);
-  const transaction = em.getTransactionContext();
+  const transaction = em.getTransactionContext<Knex.Transaction>();
   return (await (transaction ? statement.transacting(transaction) : statement)) as Rows;
 }

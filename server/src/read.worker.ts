@@ -7,7 +7,7 @@ import { logCsv } from './log/csv.ts';
 import { framesOf } from './log/frameRows.ts';
 import { logSays } from './log/logSays.ts';
 import { ormConfig } from './mikro-orm.config.ts';
-import { storesWith } from './shelf.ts';
+import { storesWith } from './stores.ts';
 
 /** Long reading, on a connection of its own that cannot write: whoever asks for something small does not wait for it. */
 

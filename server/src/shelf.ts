@@ -1,13 +1,8 @@
 import { KIND_NAMES, kindOf, STARTER_BODIES, STARTER_LENSES, type DocumentOf, type KindName } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
-import { Documents } from './documents.ts';
+import type { Documents } from './documents.ts';
 import type { LogBook } from './log/logBook.ts';
-
-/** A store for each kind of document. */
-export type Stores = { [Name in KindName]: Documents<Name> };
-
-export const storesWith = (now: () => Date): Stores =>
-  Object.fromEntries(KIND_NAMES.map((name) => [name, new Documents(name, now)])) as unknown as Stores;
+import type { Stores } from './stores.ts';
 
 /** What an untouched shelf begins with. */
 const STARTERS = { bodies: STARTER_BODIES, lenses: STARTER_LENSES } as const;

@@ -19,7 +19,7 @@ export async function bringArchive({ file, archive }: { file: string; archive: s
   const { MikroORM } = await import('@mikro-orm/libsql');
   const { ormConfig } = await import('./mikro-orm.config.ts');
   const { readArchive } = await import('./data/archive.ts');
-  const { storesWith } = await import('./shelf.ts');
+  const { storesWith } = await import('./stores.ts');
   const orm = await MikroORM.init(ormConfig(file));
   try {
     for (const pragma of ['busy_timeout = 30000', 'synchronous = FULL', 'cache_size = -100000'])

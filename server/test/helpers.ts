@@ -7,7 +7,8 @@ import { openData } from '../src/data/database.ts';
 import { readHere, readInThread } from '../src/data/reader.ts';
 import { LogBook } from '../src/log/logBook.ts';
 import type { Planner } from '../src/planner/planner.ts';
-import { fillShelf, storesWith, type Stores } from '../src/shelf.ts';
+import { fillShelf } from '../src/shelf.ts';
+import { storesWith, type Stores } from '../src/stores.ts';
 import { WriteGate } from '../src/writeGate.ts';
 
 export interface TestServer {

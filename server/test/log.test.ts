@@ -216,7 +216,7 @@ describe('the log', () => {
     expect((await server.send('GET', '/api/log')).body.outings).to.deep.equal([]);
     await server.send('POST', '/api/log/frames/restore', { ids: [frames[0].id] });
     expect(await names('?verdict=keeper')).to.deep.equal(['one.jpg']);
-    expect((await add(frame('two', 1))).body.frames).to.deep.equal([{ id: frames[1].id, known: false }]);
+    expect((await add(frame('two', 1))).body.frames).to.deep.equal([{ id: frames[1].id, known: false, preview: false, cause: false }]);
     expect(await names()).to.deep.equal(['two.jpg', 'one.jpg']);
   });
 
@@ -255,7 +255,7 @@ describe('the log', () => {
     expect(lines).to.have.length(3);
     expect(lines[0]!.split(',').slice(0, 6)).to.deep.equal(['name', 'taken', 'clock', 'shutter_s', 'f_number', 'iso']);
     expect(lines[1])
-      .to.match(/^"'=1\+1\.jpg",2027-01-14T15:00:00\.000Z,2027-01-14T16:00:00,/)
+      .to.match(/^'=1\+1\.jpg,2027-01-14T15:00:00\.000Z,2027-01-14T16:00:00,/)
       .and.match(/,keeper$/);
   });
 

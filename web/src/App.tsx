@@ -1,7 +1,8 @@
 import { Component, lazy, Suspense, type ReactNode } from 'react';
 import { HotkeysProvider } from 'react-hotkeys-hook';
-import { BrowserRouter, Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
+import { BrowserRouter, Link, Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
 import { buttonLook } from './components/Button.tsx';
+import { Message } from './components/Message.tsx';
 import { Masthead } from './components/Masthead.tsx';
 import { EARLIER_ADDRESSES } from './components/rooms.ts';
 import { useToasts } from './components/toast.ts';
@@ -64,11 +65,25 @@ export function App() {
               <Route key={path} path={path} element={<Moved to={to} />} />
             ))}
             {PartsScreen && <Route path="/parts" element={<PartsScreen />} />}
-            <Route path="*" element={<Navigate to="/plan" replace />} />
+            <Route path="/" element={<Navigate to="/plan" replace />} />
+            <Route path="*" element={<NoSuchPage />} />
           </Route>
         </Routes>
       </BrowserRouter>
     </Guard>
+  );
+}
+
+/** An address that is none of ours. */
+function NoSuchPage() {
+  const { pathname } = useLocation();
+  return (
+    <Message title="There is no such page">
+      <p>Nothing of Hushto is at “{pathname}”. If a link brought you here, it is not a whole one.</p>
+      <Link className={buttonLook({ look: 'go' })} to="/plan">
+        To your briefs
+      </Link>
+    </Message>
   );
 }
 

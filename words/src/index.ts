@@ -4,6 +4,8 @@ export { briefLine, briefPhrase, keptWords, shownWords } from './brief.ts';
 export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, SET_BACK_WORDS, type CameraLines } from './camera.ts';
 export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
+export { missingWords, type Missing } from './gone.ts';
+export { plainCell } from './plainCell.ts';
 export { broughtWords } from './brought.ts';
 export { fieldConflict } from './conflict.ts';
 export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, FINISH_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';

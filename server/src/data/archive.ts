@@ -10,7 +10,7 @@ import { timeText, type Row } from '../documents.ts';
 import { LogBringer, LogLineSchema, logLines, type LogLine } from '../log/logArchive.ts';
 import { LOG_TABLES } from '../log/logRows.ts';
 import { nextRevision } from '../ledger.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { archiveLines, badArchive } from './archiveLines.ts';
 
 /** Lines brought in between two breaths. */

@@ -1,6 +1,6 @@
 import { ApiError, type Brought, type FieldIssue } from '@hushto/contract';
 import type { MikroORM } from '@mikro-orm/libsql';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { readArchive } from './archive.ts';
 import type { Backups } from './backups.ts';
 

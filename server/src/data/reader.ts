@@ -5,7 +5,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { logCsv } from '../log/csv.ts';
 import { framesOf } from '../log/frameRows.ts';
 import { logSays } from '../log/logSays.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { poolOf } from '../workers.ts';
 import { writeArchive } from './archive.ts';
 import { takeChunks } from './chunks.ts';

@@ -1,4 +1,5 @@
 import type { LogFrame } from '@hushto/contract';
+import { plainCell } from '@hushto/words';
 import Papa from 'papaparse';
 
 /** Columns of the table, in this order. Units are in their names. */
@@ -36,4 +37,4 @@ export async function* logCsv(frames: AsyncIterable<LogFrame>): AsyncGenerator<s
   if (lines.length > 0) yield csv(lines);
 }
 
-const csv = (lines: (string | number | null)[][]): string => `${Papa.unparse(lines, { escapeFormulae: true })}\r\n`;
+const csv = (lines: (string | number | null)[][]): string => `${Papa.unparse(lines.map((cells) => cells.map(plainCell)))}\r\n`;

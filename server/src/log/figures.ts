@@ -5,7 +5,7 @@ import type { EntityManager } from '@mikro-orm/libsql';
 import { LogFrameEntity } from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
 import type { Planner } from '../planner/planner.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { chunks, marks } from './statements.ts';
 import { query } from '../query.ts';
 

@@ -9,7 +9,7 @@ import {
 } from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { LogGearEntity } from '../entities/log.entity.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { chunks } from './statements.ts';
 import { query } from '../query.ts';
 
@@ -42,7 +42,7 @@ export async function noteGear(em: EntityManager, stores: Stores, frames: readon
 }
 
 /** A body that only its frames tell of: format by its crop factor, pixels as its pictures have, the rest ours until somebody knows. */
-export function draftBody(writtenAs: string, frame: NewFrame): Body {
+function draftBody(writtenAs: string, frame: NewFrame): Body {
   const { focalLengthMm, equivalentMm, widthPx, heightPx } = frame;
   const crop = focalLengthMm && equivalentMm ? equivalentMm / focalLengthMm : 1;
   const away = ({ widthMm, heightMm }: (typeof FORMATS)[number]): number =>
@@ -62,7 +62,7 @@ export function draftBody(writtenAs: string, frame: NewFrame): Body {
 }
 
 /** A lens that only its frames tell of, from what its name says and the focal lengths it was used at. */
-export function draftLens(writtenAs: string, frame: NewFrame): ShelfLensDocument | null {
+function draftLens(writtenAs: string, frame: NewFrame): ShelfLensDocument | null {
   const named = rangeIn(writtenAs);
   const focal = frame.focalLengthMm;
   const [from, to] = named?.focal ?? (focal ? [focal, focal] : [0, 0]);
@@ -94,7 +94,7 @@ function rangeIn(name: string): { focal: [number, number]; widest: [number, numb
 }
 
 /** Whether a lens of the shelf is the one a camera writes: by its label, or by the figures its name tells. */
-export function isLens(lens: ShelfLensDocument, writtenAs: string): boolean {
+function isLens(lens: ShelfLensDocument, writtenAs: string): boolean {
   const { label, focalFromMm, focalToMm, widestFAtFrom, widestFAtTo } = lens;
   return label === writtenAs || lensLabel(focalFromMm, focalToMm, widestFAtFrom, widestFAtTo) === writtenAs;
 }

@@ -4,7 +4,7 @@ import type { EntityManager } from '@mikro-orm/libsql';
 import { LogFrameEntity } from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
 import type { Planner } from '../planner/planner.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { Figures } from './figures.ts';
 import { pageOfFrames } from './frameRows.ts';
 import { dropPreviews, previewOf, putLook, putLooks, softnessOf, type Look } from './looks.ts';

@@ -3,7 +3,7 @@ import type { EntityManager } from '@mikro-orm/libsql';
 import { randomUUID } from 'node:crypto';
 import { LogFrameEntity, LogVerdictEntity } from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import { groupOutings } from './bursts.ts';
 import type { Figures, Known } from './figures.ts';
 import { noteGear } from './gear.ts';

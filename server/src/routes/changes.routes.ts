@@ -4,7 +4,7 @@ import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { z } from 'zod';
 import { readLedger } from '../ledger.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 
 /** Rows looked at between two breaths. */
 const FEW = 100;

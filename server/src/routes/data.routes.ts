@@ -23,7 +23,7 @@ import type { Reader } from '../data/reader.ts';
 import { backupsOf } from '../data/restore.ts';
 import { timeText } from '../documents.ts';
 import type { LogBook } from '../log/logBook.ts';
-import type { Stores } from '../shelf.ts';
+import type { Stores } from '../stores.ts';
 import type { WriteGate } from '../writeGate.ts';
 import { IdSchema } from './documents.routes.ts';
 

@@ -26,7 +26,7 @@ export function calendarFile(
   const calendar = new ICAL.Component('vcalendar');
   calendar.addPropertyWithValue('version', '2.0');
   calendar.addPropertyWithValue('prodid', '-//hushto//run sheet//EN');
-  calendar.addPropertyWithValue('x-wr-calname', sheet.title);
+  calendar.addPropertyWithValue('x-wr-calname', oneLine(sheet.title));
   for (const timed of segments) {
     const { segment, brief, fromMs, toMs, plan } = timed;
     const event = new ICAL.Component('vevent');
@@ -35,15 +35,18 @@ export function calendarFile(
     set('dtstamp', utc(madeMs));
     set('dtstart', utc(fromMs));
     set('dtend', utc(toMs));
-    set('summary', segment.title || brief?.title || 'Pause');
+    set('summary', oneLine(segment.title || brief?.title || 'Pause'));
     if (plan)
-      set('description', [settingLine(timed), brief && modeWords(brief, plan.camera), segment.note].filter(Boolean).join('\n'));
-    if (where) set('location', where);
+      set('description', [settingLine(timed), brief && modeWords(brief, plan.camera), segment.note && segment.note.split(/\r?\n/).map(oneLine).join('\n')].filter(Boolean).join('\n')); // prettier-ignore
+    if (where) set('location', oneLine(where));
     set('transp', plan ? 'OPAQUE' : 'TRANSPARENT');
     calendar.addSubcomponent(event);
   }
   return `${calendar.toString()}\r\n`;
 }
+
+/** Text without line breaks of any kind, and without what no calendar may hold: a name with one in it would begin a property of its own. */
+const oneLine = (text: string): string => text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ');
 
 // Lines are to have 75 octets at most; the library counts the space that begins a continued one on top.
 ICAL.foldLength = 74;

@@ -58,7 +58,7 @@ export function fitted(frame: NewFrame): { frame: NewFrame } | { field: string }
 
 /** The last or first so many characters of a text, none of them cut in two: what is half of a pair, or NUL, is left out. */
 function cut(text: string, most: number, from: 'start' | 'end'): string {
-  const whole = [...text.replaceAll('\0', '')].filter((character) => !/\p{Surrogate}/u.test(character));
+  const whole = Array.from(text.replaceAll('\0', '')).filter((character) => !/\p{Surrogate}/u.test(character));
   while (whole.reduce((length, character) => length + character.length, 0) > most)
     if (from === 'start') whole.pop();
     else whole.shift();

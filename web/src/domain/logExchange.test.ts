@@ -1,9 +1,10 @@
 import { NewFrameSchema, type StoredTally } from '@hushto/contract';
 import { expect } from 'chai';
+import fc from 'fast-check';
 import exifReader from 'exifreader';
 import sharp from 'sharp';
 import { exampleBrief } from '../../../core/test/briefs.ts';
-import { framesOfCsv, framesOfTally, guessMapping, readCsv, sidecarName, sidecarOf } from './logExchange.ts';
+import { framesOfCsv, framesOfTally, guessMapping, readCsv, sidecarNames, sidecarOf } from './logExchange.ts';
 
 const hourAhead = (): number => 60;
 const digest = 'a'.repeat(64);
@@ -41,6 +42,24 @@ describe('what goes into the log without a picture, and out of it beside one', (
     for (const { frame } of frames) expect(NewFrameSchema.safeParse({ ...frame, digest }).success).to.equal(true);
   }); // prettier-ignore
 
+  it('gives each sidecar a safe name of its own: raw beside JPEG, two folders, names that lead elsewhere', () => {
+    const frame = (name: string, wallClock: string | null = '2027-01-14T18:00:00') => ({ name, wallClock });
+    expect(sidecarNames([frame('a.b.jpg'), frame('c.jpg'), frame('c.dng')])).to.deep.equal(['a.b.xmp', 'c.jpg.xmp', 'c.dng.xmp']);
+    expect(sidecarNames([frame('1.jpg'), frame('1.jpg', '2027-01-15T18:00:00'), frame('1.jpg', null)])).to.deep.equal(['2027-01-14/1.jpg.xmp', '2027-01-15/1.jpg.xmp', 'undated/1.jpg.xmp']); // prettier-ignore
+    expect(sidecarNames([frame('../../etc/passwd.jpg'), frame('C:\\x\n.jpg'), frame('...')])).to.deep.equal(['__.._etc_passwd.xmp', 'C_x_.xmp', '_.xmp']); // prettier-ignore
+    const name = fc.oneof(fc.string({ unit: 'binary' }), fc.constantFrom('1.jpg', '1.JPG', '1.dng', '../1.jpg', '1'));
+    fc.assert(
+      fc.property(fc.array(name, { maxLength: 30 }), (list) => {
+        const names = sidecarNames(list.map((one) => frame(one)));
+        expect(new Set(names.map((one) => one.toLowerCase())).size).to.equal(list.length);
+        for (const one of names)
+          expect(one)
+            .to.match(/^(2027-01-14\/)?[^/\\\0\n]+\.xmp$/)
+            .and.not.match(/(^|\/)\.\.?\//);
+      }),
+    );
+  });
+
   it('writes sidecars that another reader reads, whatever the brief is called', async () => {
     const title = 'Steps & <carts> "at night"';
     const xmp = sidecarOf({ verdict: 'keeper', take: null }, title);
@@ -49,7 +68,8 @@ describe('what goes into the log without a picture, and out of it beside one', (
     const { xmp: read } = exifReader.load(picture, { expanded: true });
     expect(read?.['Rating']?.value).to.equal('4');
     expect((read!['subject']!.value as { value: string }[]).map(({ value }) => value)).to.deep.equal(['Keeper', title]);
-    expect(sidecarName('evening/a.b.jpg')).to.equal('evening/a.b.xmp');
+    const harmful = sidecarOf({ verdict: 'keeper', take: null }, 'Steps\u0000\u0001\ud800 & \u000b<lamps>');
+    expect(harmful).to.include('<rdf:li>Steps &amp; &lt;lamps&gt;</rdf:li>');
     expect(sidecarOf({ verdict: null, take: null }, null)).to.include('xmp:Rating="0"');
   });
 });

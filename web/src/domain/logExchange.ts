@@ -177,8 +177,43 @@ ${keywords}
 `;
 }
 
+/** What XML may hold (XML 1.0, 2.2), with its signs written out. */
 const escaped = (text: string): string =>
-  text.replace(/[<>&"]/g, (sign) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[sign]!);
+  text
+    .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '')
+    .replace(/[<>&"]/g, (sign) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[sign]!);
 
 /** The name of a sidecar: the picture's, with another ending. */
-export const sidecarName = (name: string): string => `${name.replace(/\.[^./]+$/, '')}.xmp`;
+const sidecarName = (name: string): string => `${name.replace(/\.[^./]+$/, '')}.xmp`;
+
+/** A name that leads nowhere else and that every system can write. */
+function safeName(name: string): string {
+  const plain = name.normalize('NFC').replace(/[\p{Cc}\p{Surrogate}<>:"/\\|?*\u2028\u2029]+/gu, '_').replace(/^\.+/, '_').replace(/[. ]+$/, ''); // prettier-ignore
+  return plain === '' ? '_' : plain;
+}
+
+/**
+ * Names of sidecars in one archive, each its own: as the picture is called; where a raw and a JPEG share that, with their endings; where
+ * two folders share those, in a folder of the day, and numbered at last.
+ */
+export function sidecarNames(frames: readonly Pick<LogFrame, 'name' | 'wallClock'>[]): string[] {
+  const ways: ((frame: Pick<LogFrame, 'name' | 'wallClock'>) => string)[] = [
+    ({ name }) => sidecarName(safeName(name)),
+    ({ name }) => `${safeName(name)}.xmp`,
+    ({ name, wallClock }) => `${wallClock?.slice(0, 10) ?? 'undated'}/${safeName(name)}.xmp`,
+  ];
+  const names: (string | null)[] = frames.map(() => null);
+  const taken = new Set<string>();
+  for (const way of ways) {
+    const wanted = frames.map((frame, i) => (names[i] === null ? way(frame) : null));
+    // Systems that do not tell capitals apart would write one over the other.
+    const counts = new Map<string, number>();
+    for (const name of wanted) if (name !== null) counts.set(name.toLowerCase(), (counts.get(name.toLowerCase()) ?? 0) + 1);
+    wanted.forEach((name, i) => {
+      if (name === null || counts.get(name.toLowerCase())! > 1 || taken.has(name.toLowerCase())) return;
+      names[i] = name;
+      taken.add(name.toLowerCase());
+    });
+  }
+  return frames.map((frame, i) => names[i] ?? ways[2]!(frame).replace(/\.xmp$/, ` ${i + 1}.xmp`));
+}

@@ -82,6 +82,16 @@ describe('a run sheet', () => {
     expect(calendar.version).to.equal('2.0');
   });
 
+  it('of any name becomes one calendar: a line break of any kind begins no property', () => {
+    for (const end of ['\n', '\r\n', '\r', '\u2028', '\u2029', '\u0085', '\u000b', '\u0000']) {
+      const title = `Evening${end}ATTACH:https://evil.example`;
+      const harmed = segments.map((one, i) => (i === 0 ? { ...one, segment: { ...one.segment, title, note: title } } : one));
+      const text = calendarFile({ ...sheet, title }, 'sheet', harmed, title, 0).replace(/\r\n /g, '');
+      expect(text.split(/[\n\r\u2028\u2029\u0085\v]/).some((line) => line.startsWith('ATTACH'))).to.equal(false);
+      expect(convertIcsCalendar(undefined, text).events).to.have.length(segments.length);
+    }
+  });
+
   it('becomes CSV that is read back cell by cell, with nothing a spreadsheet would run', () => {
     const tricky = [{ ...segments[0]!, segment: { ...segments[0]!.segment, title: '=HYPERLINK("x"), "quay"', note: 'a\nb' } }];
     const { data } = Papa.parse<Record<string, string>>(csvFile(tricky), { header: true, skipEmptyLines: true });

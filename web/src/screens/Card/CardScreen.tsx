@@ -16,7 +16,7 @@ import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
-import { Message } from '../../components/Message.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { MiniValley } from '../../components/MiniValley.tsx';
 import { Table } from '../../components/Table.tsx';
 import { cn } from '../../components/cn.ts';
@@ -41,13 +41,7 @@ function CardOf() {
   const stored = useLibrary(({ briefs }) => briefs.find((brief) => brief.id === id));
   const brief = stored?.document;
   if (brief) return <Card id={id} brief={brief} />;
-  return (
-    <Message title="There is no such brief">
-      <Link className={buttonLook({ look: 'go' })} to="/plan">
-        To your briefs
-      </Link>
-    </Message>
-  );
+  return <Missing kind="briefs" at="/plan" />;
 }
 
 function Card({ id, brief: written }: { id: string; brief: Brief }) {

@@ -2,10 +2,11 @@ import type { StoredKitLook } from '@hushto/contract';
 import { BLIND_CHOICES, pictureOf } from '@hushto/core';
 import { blindWords, capital, shutterWords, viewOf } from '@hushto/words';
 import { ChevronLeft, Trash2, Undo2 } from 'lucide-react';
-import { Link, Navigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { BlindPair } from '../../components/BlindPair.tsx';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { Finding } from '../../components/Finding.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { useDeletion } from '../../components/useDeletion.ts';
@@ -26,7 +27,7 @@ export function BlindScreen() {
 function Open() {
   const { id } = useParams();
   const stored = useLibrary(({ kitLooks }) => kitLooks.find((look) => look.id === id));
-  if (!stored) return <Navigate to="/kit/beside" replace />;
+  if (!stored) return <Missing kind="kitLooks" at="/kit/beside/blind" room="/kit/beside" />;
   return (
     <RoomPage
       room="kit"

@@ -8,6 +8,7 @@ import { Button } from '../../components/Button.tsx';
 import { DocumentMenu } from '../../components/DocumentMenu.tsx';
 import { Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { Message } from '../../components/Message.tsx';
 import { Scrolls } from '../../components/Scrolls.tsx';
 import { Select } from '../../components/Select.tsx';
@@ -55,6 +56,7 @@ function Places() {
   const { show } = useToasts();
   const stored = places.find((place) => place.id === id);
   if (stored) return <OpenPlace key={stored.id} stored={stored} />;
+  if (id !== undefined) return <Missing kind="places" at="/light" />;
   if (places[0]) return <Navigate to={`/light/${places[0].id}`} replace />;
   return (
     <Message title="No place yet">

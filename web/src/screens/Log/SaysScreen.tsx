@@ -1,4 +1,4 @@
-import type { LogFilter, LogSays, StoredBrief } from '@hushto/contract';
+import type { LogFilter, LogFrame, LogSays, StoredBrief } from '@hushto/contract';
 import {
   ceilingAt,
   FROM_LOG,
@@ -20,7 +20,7 @@ import { saveFile } from '../../components/saveFile.ts';
 import { Select } from '../../components/Select.tsx';
 import { Table, TableScroll } from '../../components/Table.tsx';
 import { useToasts } from '../../components/toast.ts';
-import { sidecarName, sidecarOf } from '../../domain/logExchange.ts';
+import { sidecarNames, sidecarOf } from '../../domain/logExchange.ts';
 import { byShutter, handsFromLog, worstRun } from '../../domain/logSays.ts';
 import { againstPlanned } from '../../domain/logFrames.ts';
 import { distanceText, evText, speedText } from '../../quantities/quantities.ts';
@@ -212,15 +212,17 @@ const AT_ONCE = 500;
 
 /** A file beside each picture of the filter with its rating and keywords, all in one archive. */
 async function saveSidecars(filter: LogFilter, briefs: readonly StoredBrief[]): Promise<void> {
-  const files: Record<string, Uint8Array> = {};
+  const all: LogFrame[] = [];
   for (let offset = 0; offset < MOST_SIDECARS; offset += AT_ONCE) {
     const { frames } = await logApi.page(filter, offset, AT_ONCE);
-    for (const frame of frames) {
-      const title = briefs.find(({ id }) => id === frame.briefId)?.document.title ?? null;
-      files[sidecarName(frame.name)] = strToU8(sidecarOf(frame, title));
-    }
+    all.push(...frames);
     if (frames.length < AT_ONCE) break;
   }
+  const titles = new Map(briefs.map(({ id, document }) => [id, document.title]));
+  const names = sidecarNames(all);
+  const files = Object.fromEntries(
+    all.map((frame, i) => [names[i]!, strToU8(sidecarOf(frame, titles.get(frame.briefId ?? '') ?? null))]),
+  );
   saveFile('sidecars of the log', 'zip', zipSync(files));
 }
 

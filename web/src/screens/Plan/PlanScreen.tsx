@@ -1,6 +1,7 @@
 import type { StoredBrief } from '@hushto/contract';
 import { lazy, Suspense, useLayoutEffect } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
+import { Missing } from '../../components/Missing.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
 import { useToasts } from '../../components/toast.ts';
@@ -28,7 +29,8 @@ function Briefs() {
   const lastOpen = useLastOpen(({ briefId }) => briefId);
   const stored = briefs.find((brief) => brief.id === id);
   if (stored) return <Opened key={stored.id} stored={stored} />;
-  const next = briefs.find((brief) => brief.id === lastOpen && brief.id !== id) ?? briefs[0];
+  if (id !== undefined) return <Missing kind="briefs" at="/plan" />;
+  const next = briefs.find((brief) => brief.id === lastOpen) ?? briefs[0];
   if (next) return <Navigate to={`/plan/${next.id}`} replace />;
   return <NoBriefs />;
 }

@@ -5,6 +5,7 @@ import { Link, useParams } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import { buttonLook } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { Message } from '../../components/Message.tsx';
 import { deckOfBrief, deckOfSheet } from '../../domain/decks.ts';
 import { type Deck } from '../../domain/decks.ts';
@@ -42,10 +43,11 @@ function PocketOf() {
   }, [id, briefs, runSheets, places, tests]);
   if (deck && deck.stops.length > 0)
     return <Taken key={id} deck={deck} back={deck.runSheetId ? `/outings/${id}` : `/plan/${id}`} />;
+  if (!deck) return <Missing kind="briefs" at="/plan" />;
   return (
-    <Message title={deck ? 'This run sheet has no brief yet' : 'There is no such brief or run sheet'}>
-      <Link className={buttonLook({ look: 'go' })} to={deck ? `/outings/${id}` : '/plan'}>
-        {deck ? 'To the run sheet' : 'To your briefs'}
+    <Message title="This run sheet has no brief yet">
+      <Link className={buttonLook({ look: 'go' })} to={`/outings/${id}`}>
+        To the run sheet
       </Link>
     </Message>
   );

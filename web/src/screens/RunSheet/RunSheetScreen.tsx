@@ -9,6 +9,7 @@ import { ClockField } from '../../components/ClockField.tsx';
 import { DocumentMenu } from '../../components/DocumentMenu.tsx';
 import { FieldBox, Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { Message } from '../../components/Message.tsx';
 import { PickList } from '../../components/PickList.tsx';
 import { useToasts } from '../../components/toast.ts';
@@ -57,6 +58,7 @@ function RunSheets() {
   const { show } = useToasts();
   const stored = runSheets.find((sheet) => sheet.id === id);
   if (stored) return <OpenSheet key={stored.id} stored={stored} />;
+  if (id !== undefined) return <Missing kind="runSheets" at="/outings" />;
   if (runSheets[0]) return <Navigate to={`/outings/${runSheets[0].id}`} replace />;
   return (
     <Message title="No outing planned yet">

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { Message } from '../../components/Message.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
 import { SeriesLink } from '../../components/SeriesLink.tsx';
@@ -42,6 +43,7 @@ function Tests() {
       <Plus aria-hidden="true" /> Start a focus test
     </Button>
   );
+  if (!open && id !== undefined) return <Missing kind="focusTests" at="/you/focus" />;
   if (!open && tests.length > 0) return <Navigate to={`/you/focus/${tests.at(-1)!.id}`} replace />;
   if (!open)
     return (

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { Message } from '../../components/Message.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
 import { SeriesLink } from '../../components/SeriesLink.tsx';
@@ -40,6 +41,7 @@ function Series() {
       }}
     />
   );
+  if (!open && id !== undefined) return <Missing kind="holds" at="/you/steadiness" />;
   if (!open && holds.length > 0) return <Navigate to={`/you/steadiness/${[...holds].sort(byDay).at(-1)!.id}`} replace />;
   if (!open)
     return (

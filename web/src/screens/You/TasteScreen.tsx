@@ -4,6 +4,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { Button } from '../../components/Button.tsx';
+import { Missing } from '../../components/Missing.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { RoomPage, RoomSheet } from '../../components/RoomPage.tsx';
 import { SeriesLink } from '../../components/SeriesLink.tsx';
@@ -29,6 +30,7 @@ function Tastes() {
   const [asking, setAsking] = useState<TasteSeries['kind'] | null>(null);
   const navigate = useNavigate();
   const open = tastes.find((stored) => stored.id === id);
+  if (!open && id !== undefined) return <Missing kind="tastes" at="/you/taste" />;
   if (!open && tastes[0]) return <Navigate to={`/you/taste/${tastes[0].id}`} replace />;
   return (
     <RoomPage

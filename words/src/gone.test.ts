@@ -1,0 +1,24 @@
+import { KIND_NAMES } from '@hushto/contract';
+import { expect } from 'chai';
+import { missingWords, type Missing } from './gone.ts';
+
+const WHYS: readonly Missing[] = ['gone', 'unreachable', 'failing'];
+
+describe('words on an address whose document is not there', () => {
+  it('says of a deleted brief that it is gone, and offers the others', () => {
+    expect(missingWords('briefs', 'gone', true).title).to.equal('This brief is gone; here are yours');
+    expect(missingWords('runSheets', 'gone', false).title).to.equal('This run sheet is gone');
+  });
+
+  it('says three different things where it is gone, where the server is away, and where it fails', () => {
+    for (const kind of KIND_NAMES)
+      for (const others of [true, false]) {
+        const said = WHYS.map((why) => missingWords(kind, why, others));
+        expect(new Set(said.map(({ title }) => title)).size).to.equal(3);
+        expect(new Set(said.map(({ text }) => text)).size).to.equal(3);
+        for (const { text } of said) expect(text).to.match(/\.$/);
+      }
+    // Only what was asked is said to be gone.
+    for (const why of ['unreachable', 'failing'] as const) expect(missingWords('briefs', why, true).title).not.to.match(/gone/);
+  });
+});
