@@ -12,6 +12,7 @@ const amount: Amount = {
   harms: 4,
   plans: 6,
   frames: long ? 100_000 : 20_000,
+  archives: long ? 200 : 30,
   seed,
 };
 

@@ -7,6 +7,7 @@ import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } fro
 import { Agent, request } from 'node:https';
 import path from 'node:path';
 import { generate } from 'selfsigned';
+import { archivesDrill, importsDrill } from './comingIn.ts';
 import { restoreDrill } from './restore.ts';
 import { allBriefs, inFolder, json, must, root, startServer, watchHealth, type Drilled } from './server.ts';
 
@@ -19,6 +20,8 @@ export interface Amount {
   plans: number;
   /** Frames of a large log. */
   frames: number;
+  /** Hostile archives. */
+  archives: number;
   seed: number;
 }
 /** Figures of a drill, for the table. A drill that does not hold its promise throws. */
@@ -34,7 +37,8 @@ const put = (server: Drilled, id: string, title: string, headers: Record<string,
   json(`${server.base}/api/briefs/${id}`, { method: 'PUT', headers, body: JSON.stringify(brief(title)) });
 
 /** What is kept, without the revisions that a restore gives anew. */
-const contents = (stored: readonly { revision: number }[]): string => JSON.stringify(stored.map(({ revision: _, ...rest }) => rest));
+const contents = (stored: readonly { revision: number }[]): string =>
+  JSON.stringify(stored.map(({ revision: _, ...rest }) => rest));
 
 const WRITERS = 4;
 /** A new id that is one writer's, by its first two digits. */
@@ -162,6 +166,8 @@ export const DRILLS: Record<string, Drill> = {
       }),
   },
   restore: restoreDrill,
+  archives: archivesDrill,
+  imports: importsDrill,
   fullDisk: {
     promise: 'A full disk is said; nothing that was kept is lost, and there is no half of anything.',
     run: () =>

@@ -8,8 +8,8 @@ type Message = { chunk: string | Uint8Array } | { end: true } | { failed: string
 /** Gives chunks out over a port, each when it is asked for; ends early where the other side is gone. */
 export async function giveChunks(port: MessagePort, chunks: AsyncIterable<string | Uint8Array>): Promise<void> {
   let gone = false;
-  port.once('close', () => (gone = true));
-  const asked = (): Promise<unknown> => Promise.race([once(port, 'message'), once(port, 'close')]);
+  const closed = once(port, 'close').then(() => (gone = true));
+  const asked = (): Promise<unknown> => Promise.race([once(port, 'message'), closed]);
   const say = (message: Message): void => port.postMessage(message);
   try {
     await asked();

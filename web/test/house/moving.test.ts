@@ -34,7 +34,7 @@ describe('the house: from room to room', function () {
     expect(title()).to.include('Sluice');
   });
 
-  it('leads addresses of earlier releases to where that is now, and unknown ones to Plan', async () => {
+  it('leads addresses of earlier releases to where that is now, and an unknown one nowhere else', async () => {
     for (const [old, now] of Object.entries(EARLIER_ADDRESSES)) {
       const [from, to] = [old, now].map((address) => address.replace(/\/?:id\??/, ''));
       await enter(from!);
@@ -44,7 +44,8 @@ describe('the house: from room to room', function () {
       library().cleanup();
     }
     await enter('/no/such/room');
-    await once(() => expect(window.location.pathname).to.match(/^\/plan\//));
+    await once(() => expect(says()).to.match(/There is no such page/));
+    expect(window.location.pathname).to.equal('/no/such/room');
   });
 
   it('says at ? which keys there are in each room, and takes none while a field has the focus', async () => {

@@ -57,6 +57,44 @@ describe('the house: every room', function () {
     });
 });
 
+describe('the house: an address whose document is not there', function () {
+  this.timeout(20_000);
+  const house = aHouse();
+  const { enter, says, page, server, briefs, reload } = house;
+  const { once } = inARoom(house);
+  const NEVER = '00000000-0000-4000-8000-00000000dead';
+
+  for (const [at, words] of [
+    [`/plan/${NEVER}`, /This brief is gone; here are yours/],
+    [`/card/${NEVER}`, /This brief is gone; here are yours/],
+    [`/pocket/${NEVER}`, /This brief is gone; here are yours/],
+    [`/light/${NEVER}`, /This place is gone; here are yours/],
+    [`/outings/${NEVER}`, /This run sheet is gone; here are yours/],
+    [`/you/steadiness/${NEVER}`, /This steadiness test is gone; here are yours/],
+    [`/you/taste/${NEVER}`, /This taste test is gone; here are yours/],
+    [`/you/focus/${NEVER}`, /This focus test is gone; here are yours/],
+    [`/kit/beside/blind/${NEVER}`, /This blind look is gone/],
+    ['/nonsense', /There is no such page/],
+    ['/plan/of/nothing', /There is no such page/],
+  ] as const)
+    it(`${at} says so, stays where it is and offers the way on`, async () => {
+      await enter(at);
+      await once(() => expect(says()).to.match(words));
+      expect(window.location.pathname).to.equal(at);
+      expect(page().getAllByRole('link').length).to.be.above(0);
+    });
+
+  it('of a brief deleted elsewhere while it is open says that it is gone, and never opens another', async () => {
+    const [brief] = await briefs();
+    await enter(`/plan/${brief!.id}`);
+    await once(() => expect(says()).to.match(/A porter with a handcart/));
+    await server().send('DELETE', `/api/briefs/${brief!.id}`);
+    await reload();
+    await once(() => expect(says()).to.match(/This brief is gone; here are yours/));
+    expect(window.location.pathname).to.equal(`/plan/${brief!.id}`);
+  });
+});
+
 describe('the house: Plan, of any brief', function () {
   this.timeout(60_000);
   // Nobody's tests are there: hands are those of the brief.
