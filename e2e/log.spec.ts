@@ -150,23 +150,25 @@ describe('Log', () => {
     await page.close();
   });
 
-  it('goes on by one press where the browser hands the folder out again', async () => {
-    const base = await jpeg(0, '1/30', { DateTimeOriginal: '2026:10:02 20:00:00' });
+  for (const [how, asks, hour] of [['by one press where the browser asks whether the folder may be read again', true, 20], ['by itself where the folder may still be read', false, 21]] as const)
+  it(`an import that was cut off goes on ${how}`, async () => {
+    const base = await jpeg(0, '1/30', { DateTimeOriginal: `2026:10:02 ${hour}:00:00` });
     const count = 80;
     const { page, complaints } = await app.open({ at: '/log/frames' });
     // The browser's own question cannot be answered here: a folder of the page's own stands in, kept and asked for like any other.
-    const HANDED_OUT = `window.showDirectoryPicker = async () => (await navigator.storage.getDirectory()).getDirectoryHandle('evening', { create: true });`;
+    const HANDED_OUT = `window.showDirectoryPicker = async () => (await navigator.storage.getDirectory()).getDirectoryHandle('evening ${hour}', { create: true });
+      FileSystemHandle.prototype.queryPermission = async () => '${asks ? 'prompt' : 'granted'}';`;
     await page.addInitScript({ content: HANDED_OUT });
     await page.reload();
-    await page.evaluate(async ({ bytes, count }) => {
-      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('evening', { create: true });
+    await page.evaluate(async ({ bytes, count, hour }) => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle(`evening ${hour}`, { create: true });
       const inner = await folder.getDirectoryHandle('first set', { create: true });
       for (let i = 0; i < count; i++) {
-        const file = await (await (i % 2 ? folder : inner).getFileHandle(`h${i}.jpg`, { create: true })).createWritable();
-        await file.write(new Blob([Uint8Array.from(bytes), `${i}`]));
+        const file = await (await (i % 2 ? folder : inner).getFileHandle(`h${hour}-${i}.jpg`, { create: true })).createWritable();
+        await file.write(new Blob([Uint8Array.from(bytes), `${hour} ${i}`]));
         await file.close();
       }
-    }, { bytes: [...base], count });
+    }, { bytes: [...base], count, hour });
     const total = async (): Promise<number> => (await asked('/frames?limit=1')).total;
     const before = await total();
     const sent = '**/api/log/frames';
@@ -175,12 +177,14 @@ describe('Log', () => {
     await eventually(async () => (await total()) > before);
     await page.reload();
     await page.unroute(sent);
-    await page.getByText('An import stopped at 0 of 80').waitFor();
-    await page.getByRole('button', { name: 'Go on' }).click();
+    if (asks) {
+      await page.getByText('An import stopped at 0 of 80').waitFor();
+      await page.getByRole('button', { name: 'Go on' }).click();
+    }
     await page.getByText(/frames? taken in, \d+ here already/).waitFor();
     expect((await total()) - before).to.equal(count);
-    const { frames: taken } = await asked('/frames?limit=100&shutterS.from=0.03&shutterS.to=0.04');
-    expect(taken.map(({ name }: any) => name)).to.include.members(['h1.jpg', 'h0.jpg']);
+    const { frames: taken } = await asked('/frames?limit=200&shutterS.from=0.03&shutterS.to=0.04');
+    expect(taken.map(({ name }: any) => name)).to.include.members([`h${hour}-1.jpg`, `h${hour}-0.jpg`]);
     // It is over: the folder is forgotten.
     await page.reload();
     await page.getByText('Take a folder in', { exact: true }).waitFor();
