@@ -79,7 +79,7 @@ function NoSuchPage() {
   const { pathname } = useLocation();
   return (
     <Message title="There is no such page">
-      <p>Nothing of Hushto is at “{pathname}”. If a link brought you here, it is not a whole one.</p>
+      <p>Nothing of Hushto is at “{pathname}”. If a link brought you here, it is incomplete or out of date.</p>
       <Link className={buttonLook({ look: 'go' })} to="/plan">
         To your briefs
       </Link>

@@ -17,7 +17,7 @@ export function missingWords(kind: KindName, why: Missing, others: boolean): { t
     case 'gone':
       return {
         title: others ? `This ${one} is gone; here are yours` : `This ${one} is gone`,
-        text: 'It was deleted, or its address is not a whole one.',
+        text: 'It was deleted, or its address is incomplete.',
       };
     case 'unreachable':
       return {

@@ -27,10 +27,10 @@ export function Missing({ kind, at, room = at }: MissingProps) {
     <Message title={title}>
       <p>{text}</p>
       {latest.length > 0 && (
-        <ul className="grid w-full gap-1">
+        <ul className="grid w-full">
           {latest.map(({ id, document }) => (
             <li key={id}>
-              <Link className={buttonLook({ look: 'bare' })} to={`${at}/${id}`}>
+              <Link className="inline-flex min-h-9 items-center underline max-sm:min-h-11" to={`${at}/${id}`}>
                 {kindOf(kind).titleOf(document)}
               </Link>
             </li>
