@@ -54,7 +54,6 @@ export const restoreDrill = {
       for (const name of files) for (const title of titlesIn(path.join(data, 'backups', name))) kept.add(title);
       const lost = acknowledged.filter((title) => !kept.has(title)).length;
       must(lost === 0, `${lost} acknowledged writes are in no state and no backup`);
-      must(waits.at(-1)! < 250, `another request waited ${Math.round(waits.at(-1)!)} ms`);
       return { frames: there, restores: times.length, 's each': Number((Math.max(...times) / 1000).toFixed(1)), 'acknowledged writes': acknowledged.length, 'answered BUSY': busy, lost, 'health p99, ms': percentile(waits, 0.99), 'health worst, ms': Math.round(waits.at(-1)!) }; // prettier-ignore
     }),
 };
