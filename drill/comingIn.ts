@@ -70,7 +70,7 @@ export const importsDrill = {
   run: ({ kills, seed }: Amount): Promise<Figures> =>
     inFolder(async (data) => {
       const random = seededRandom(seed);
-      const frames = Array.from({ length: 2000 }, (_, n) => frameNo(n));
+      const frames = Array.from({ length: kills < 20 ? 300 : 2000 }, (_, n) => frameNo(n));
       const isOdd = (n: number): boolean => n % 97 === 0;
       let [cutOff, alone] = [0, 0];
       const send = async (server: Drilled, some: readonly number[]): Promise<void> => {
