@@ -90,16 +90,19 @@ export const importsDrill = {
           for (let from = 0; from < all.length; from += 100) await send(server, all.slice(from, from + 100));
           if (!last) await server.stop();
           if (cut) clearTimeout(cut);
-        } catch {
+        } catch (error) {
+          // Only a connection that broke is a cut; a wrong answer is not, and nobody cuts the last round off.
+          if (last || !(error instanceof TypeError)) throw error;
           cutOff += 1;
         }
         if (!last) continue;
         const { body } = await json(`${server.base}/api/log`);
         const good = all.filter((n) => !isOdd(n)).length;
+        // Fewer were lost, more are there twice.
         must(body.frames === good, `${body.frames} of ${good} frames are there`);
         await server.stop();
       }
-      return { frames: frames.length, 'cut off': cutOff, 'odd ones named, over all rounds': alone, 'frames lost or twice': 0 };
+      return { frames: frames.length, 'cut off': cutOff, 'odd ones named, over all rounds': alone };
     }),
 };
 

@@ -22,7 +22,7 @@ export function missingWords(kind: KindName, why: Missing, others: boolean): { t
     case 'unreachable':
       return {
         title: `This ${one} is not in this browser`,
-        text: `The server cannot be reached, so nobody knows whether it is there. ${others ? `These ${many} are here.` : ''}`.trim(),
+        text: `The server cannot be reached, so it is not known whether it still exists. ${others ? `These ${many} are here.` : ''}`.trim(),
       };
     case 'failing':
       return {

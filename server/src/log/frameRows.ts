@@ -2,6 +2,7 @@ import { LOG_FIGURE_NAMES, LOG_FIGURES, type LogFilter, type LogFrame, type LogP
 import type { Softness, TakeCode, Verdict } from '@hushto/core';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { setImmediate as breathe } from 'node:timers/promises';
+import { marks } from './statements.ts';
 import { whereOf } from './where.ts';
 import { query } from '../query.ts';
 
@@ -9,8 +10,6 @@ type FrameRow = Record<string, string | number | null>;
 
 /** Frames read at once where all are gone through. */
 const AT_ONCE = 500;
-/** Frames without a time come before all others: of a moment that none has, ms. */
-const NO_TIME = -9e15;
 
 const FRAME_SQL = `select f.*, p.frame_id is not null as preview, p.sharpness, s.cause
   from log_frame f left join log_preview p on p.frame_id = f.id left join log_softness s on s.frame_id = f.id`;
@@ -30,20 +29,33 @@ export async function pageOfFrames(em: EntityManager, filter: LogFilter, offset:
   return { total: count!.n, frames: rows.map(frameOf) };
 }
 
-/** Every frame of a filter, a slice at a time, oldest first. Each slice goes on where the one before ended: nothing is skipped over again. */
+/**
+ * Every frame of a filter, a slice at a time, those without a time first, then oldest first. Each slice goes on behind the last frame of
+ * the one before, by the index of times.
+ */
 export async function* framesOf(em: EntityManager, filter: LogFilter): AsyncGenerator<LogFrame> {
+  yield* slices(em, filter, 'f.taken_at is null', 'f.id', ({ id }) => [id!]);
+  yield* slices(em, filter, 'f.taken_at is not null', 'f.taken_at, f.id', ({ taken_at, id }) => [taken_at!, id!]);
+}
+
+async function* slices(
+  em: EntityManager,
+  filter: LogFilter,
+  which: string,
+  order: string,
+  placeOf: (row: FrameRow) => (string | number)[],
+): AsyncGenerator<LogFrame> {
   const { sql, bound } = whereOf(filter);
-  const order = `coalesce(f.taken_at, ${NO_TIME}), f.id`;
-  for (let after: [atMs: number, id: string] = [NO_TIME, '']; ;) {
-    const rows = await query<FrameRow[]>(
+  for (let after: (string | number)[] | null = null; ;) {
+    const beyond = after ? ` and (${order}) > (${marks(after)})` : '';
+    const rows: FrameRow[] = await query<FrameRow[]>(
       em,
-      `${FRAME_SQL} where f.id in (select f.id from log_frame f where ${sql} and (${order}) > (?, ?) order by ${order} limit ?) order by ${order}`,
-      [...bound, ...after, AT_ONCE],
+      `${FRAME_SQL} where f.id in (select f.id from log_frame f where ${sql} and ${which}${beyond} order by ${order} limit ?) order by ${order}`,
+      [...bound, ...(after ?? []), AT_ONCE],
     );
     yield* rows.map(frameOf);
-    const last = rows.at(-1);
-    if (!last || rows.length < AT_ONCE) return;
-    after = [(last['taken_at'] as number | null) ?? NO_TIME, last['id'] as string];
+    if (rows.length < AT_ONCE) return;
+    after = placeOf(rows.at(-1)!);
     await breathe();
   }
 }

@@ -38,7 +38,7 @@ export function Missing({ kind, at, room = at }: MissingProps) {
         </ul>
       )}
       <Link className={buttonLook({ look: 'go' })} to={room}>
-        {others.length > 0 ? `All ${kindOf(kind).many}` : 'Begin anew'}
+        {others.length > 0 ? `All ${kindOf(kind).many}` : 'Start a new one'}
       </Link>
     </Message>
   );
