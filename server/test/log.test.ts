@@ -248,6 +248,18 @@ describe('the log', () => {
     expect((await server.send('GET', '/api/log/says?outing=nobody')).body).to.deep.include({ limits: [], beyondHands: null, byIso: [] });
   }); // prettier-ignore
 
+  it('goes out as a table with every frame once, over many slices, alike in time or without one', async () => {
+    const frames = Array.from({ length: 1203 }, (_, i) => frame(`many${i}`, Math.floor(i / 7), i < 600 ? { takenAt: null, wallClock: null } : {})); // prettier-ignore
+    for (let from = 0; from < frames.length; from += 200) await add(...frames.slice(from, from + 200));
+    const { body } = await server.app.inject({ url: '/api/log/frames.csv', headers: { host: '127.0.0.1' } });
+    const named = body.split('\r\n').slice(1, -1).map((line) => line.split(',')[0]!); // prettier-ignore
+    expect(named).to.have.length(1203);
+    expect(new Set(named).size).to.equal(1203);
+    const taken = body.split('\r\n').slice(1, -1).map((line) => line.split(',')[1]!); // prettier-ignore
+    expect(taken.slice(0, 600).every((at) => at === '')).to.equal(true);
+    expect(taken.slice(600)).to.deep.equal([...taken.slice(600)].sort());
+  });
+
   it('goes out as a table with every frame, where no name is a formula', async () => {
     await add(frame('=1+1', 0, { name: '=1+1.jpg', verdict: 'keeper' }), frame('two', 1));
     const { body } = await server.app.inject({ url: '/api/log/frames.csv', headers: { host: '127.0.0.1' } });
