@@ -27,6 +27,22 @@ export async function browserOf(): Promise<Browser> {
   return (browser ??= await chromium.launch({ executablePath: CHROMIUM!, args: CHROMIUM_ARGS }));
 }
 
+/** What every open window shows, in a few lines each: what a failed journey leaves for whoever looks into it. */
+export async function windowsSaid(): Promise<string[]> {
+  const pages = browser?.contexts().flatMap((context) => context.pages()) ?? [];
+  return Promise.all(
+    pages.map(async (page) => {
+      const shows = await page
+        .evaluate('document.body.innerText')
+        .catch((error: unknown) => `could not be read: ${String(error)}`);
+      return `${page.url()}\n${String(shows).slice(0, MOST_SAID)}`;
+    }),
+  );
+}
+
+/** Letters of a window that are told. */
+const MOST_SAID = 1500;
+
 /** A port nobody listens on, with the next one free as well most likely. */
 export function anyPort(): Promise<number> {
   return new Promise((resolve) => {
