@@ -129,12 +129,13 @@ export async function buildApp({
     // On this machine it is plain HTTP.
     strictTransportSecurity: network ? { maxAge: HTTPS_ONLY_S, includeSubDomains: false } : false,
   });
-  // Lists of briefs are text; what is small or packed already goes as it is.
-  await app.register(compress, {
-    threshold: 1024,
-    encodings: ['br', 'gzip'],
-    brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
-  });
+  // Lists of briefs are text; what is small or packed already goes as it is. Within one computer packing takes longer than sending.
+  if (network)
+    await app.register(compress, {
+      threshold: 1024,
+      encodings: ['br', 'gzip'],
+      brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+    });
   await app.register(swagger, { openapi: { info: { title: 'Hushto', version } }, transform: jsonSchemaTransform });
 
   await app.register(

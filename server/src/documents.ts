@@ -10,7 +10,7 @@ import {
 } from '@hushto/contract';
 import { fieldIssues, unreadableWords } from '@hushto/words';
 import type { EntityManager } from '@mikro-orm/libsql';
-import { createHash, randomUUID } from 'node:crypto';
+import { hash, randomUUID } from 'node:crypto';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
@@ -142,7 +142,7 @@ export class Documents<Name extends KindName> {
       if (there) return this.#stored(there);
       const row = this.#newRow(id, document, this.#now().getTime(), await nextRevision(inner));
       inner.persist(inner.create(this.#entity, row));
-      return this.#stored(row);
+      return { ...beside(row), document };
     });
   }
 
@@ -160,7 +160,7 @@ export class Documents<Name extends KindName> {
       if (this.#holds(row, document)) return this.#stored(row);
       if (expected !== null && row.revision !== expected) throw new ApiError('CONFLICT');
       Object.assign(row, this.#contents(document), { revision: await nextRevision(inner), updatedAt: this.#now() });
-      return this.#stored(row);
+      return { ...beside(row), document };
     });
   }
 
@@ -216,7 +216,9 @@ export class Documents<Name extends KindName> {
     const opened = openDocument(this.name, row.format, json);
     if ('unreadable' in opened) return opened;
     if (this.#readable.size >= MOST_KNOWN) this.#readable.clear();
-    if (row.format === this.#kind.format && isDeepStrictEqual(opened.document, json)) this.#readable.add(digestOf(row));
+    // Texts are quicker compared, and alike unless somebody else wrote them.
+    const alike = (): boolean => JSON.stringify(opened.document) === row.document || isDeepStrictEqual(opened.document, json);
+    if (row.format === this.#kind.format && alike()) this.#readable.add(digestOf(row));
     return { stored: { ...beside(row), document: opened.document } };
   }
 
@@ -231,7 +233,7 @@ export class Documents<Name extends KindName> {
     if (!this.isKnown(row)) {
       const opened = this.open(row);
       if ('unreadable' in opened) return null;
-      if (!this.isKnown(row)) document = JSON.stringify(opened.stored.document);
+      document = JSON.stringify(opened.stored.document);
     }
     return `${JSON.stringify({ ...more, ...beside(row) }).slice(0, -1)},"document":${document}}`;
   }
@@ -278,7 +280,7 @@ export class Documents<Name extends KindName> {
   }
 }
 
-const digestOf = ({ document }: Row): string => createHash('sha1').update(document).digest('base64');
+const digestOf = ({ document }: Row): string => hash('sha1', document, 'base64');
 
 /** Null after a row whose time is none: SQLite puts those last. */
 const cursorAfter = ({ createdAt, id }: Row): ListCursor | null =>

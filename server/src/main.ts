@@ -51,7 +51,7 @@ async function start(): Promise<void> {
   const network = networkFrom(process.env);
   const folder = dataFolder(root, process.env);
   const webRoot = path.join(root, 'web/dist');
-  const { orm, backups, close, unlock } = await dataIn(folder);
+  const { orm, backups, backedUp, readThrough, close, unlock } = await dataIn(folder);
   const now = (): Date => new Date();
   const stores = storesWith(now);
   const planner = createPlanner();
@@ -80,11 +80,12 @@ async function start(): Promise<void> {
 
   const revision = async (): Promise<number> => (await readLedger(orm.em.fork())).revision;
   const failed = (error: unknown): void => app.log.error(error, 'No backup could be made');
-  const backUp = backups ? backUpChanges({ backups, revision, failed }, await revision()) : async () => undefined;
+  const backUp = backups ? backUpChanges({ backups, revision, failed }, backedUp ?? (await revision())) : async () => undefined;
   const hourly = setInterval(() => void backUp(), BACKUP_EVERY_MS);
 
   let stopping = false;
-  const stop = async (): Promise<void> => {
+  /** @param failure why it must not go on; none where it was asked to stop */
+  const stop = async (failure?: StartFailure): Promise<void> => {
     if (stopping) return;
     stopping = true;
     clearInterval(hourly);
@@ -94,6 +95,10 @@ async function start(): Promise<void> {
     await reader.close();
     const whole = await close();
     unlock();
+    if (failure) {
+      console.error(failure.message);
+      process.exit(1);
+    }
     console.log(
       whole
         ? 'Stopped; your data is safe, all of it in hushto.sqlite.'
@@ -111,6 +116,10 @@ async function start(): Promise<void> {
       console.log(`The local network reaches it at ${pairing.address}. To pair a phone press Pocket, then “Pair a phone”.`);
     }
     console.log(`Your data is in ${folder}. Press Ctrl-C to stop.`);
+    // What the last run changed after its last backup, and what takes long to read; nobody waits for either.
+    void readThrough().then(backUp, (error: unknown) =>
+      error instanceof StartFailure ? stop(error) : app.log.error(error, 'The database could not be read through'),
+    );
   } catch (error) {
     await close();
     unlock();

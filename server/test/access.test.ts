@@ -145,6 +145,9 @@ describe('the local network', () => {
       .and.to.match(/SameSite=Strict/);
     const held = cookieOf(paired);
     expect((await ask('/api/briefs', held)).json()).to.have.length(4);
+    // Over the air what is long is packed, and what is short is not.
+    const packed = async (url: string) => (await ask(url, { ...held, 'accept-encoding': 'gzip' })).headers['content-encoding'];
+    expect([await packed('/api/briefs'), await packed('/api/health')]).to.deep.equal(['gzip', undefined]);
     // The code, and who else is paired, are the computer's alone.
     expect((await ask('/api/pairing', held)).statusCode).to.equal(404);
     expect((await ask('/api/pair', {}, { code })).json().error.code).to.equal('PAIRING_CLOSED');

@@ -17,6 +17,7 @@ export interface TestServer {
   stores: Stores;
   log: LogBook;
   backups: Backups | null;
+  backedUp: number | null;
   /** Sends JSON and gives status and body. */
   send(
     method: InjectOptions['method'],
@@ -50,7 +51,7 @@ interface TestOptions {
 export async function testServer(options: TestOptions = {}): Promise<TestServer> {
   let seconds = 0;
   const clock = (): Date => new Date(Date.UTC(2026, 0, 12, 18, 0, seconds++));
-  const { orm, backups, close } = await openData(options.file ?? ':memory:', options.now ?? clock);
+  const { orm, backups, backedUp, close } = await openData(options.file ?? ':memory:', options.now ?? clock);
   const stores = storesWith(clock);
   const planner = options.planner ?? planHere;
   const log = new LogBook(stores, planner, clock);
@@ -74,6 +75,7 @@ export async function testServer(options: TestOptions = {}): Promise<TestServer>
     stores,
     log,
     backups,
+    backedUp,
     send: async (method, url, payload, headers = {}) => {
       const reply = await app.inject({
         method,

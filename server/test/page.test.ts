@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { brotliCompressSync, brotliDecompressSync, gunzipSync } from 'node:zlib';
+import { brotliCompressSync, brotliDecompressSync } from 'node:zlib';
 import { testServer, type TestServer } from './helpers.ts';
 
 describe('the built page', () => {
@@ -32,7 +32,7 @@ describe('the built page', () => {
   it('may keep assets for ever, for their names change with their content', async () => {
     expect((await get('/assets/app-1a2b.js')).headers['cache-control']).to.include('immutable');
   });
-  it('sends the copy that was laid beside a file, and packs long replies of the API', async () => {
+  it('sends the copy that was laid beside a file; within one computer nothing else is packed', async () => {
     const script = await server.app.inject({
       url: '/assets/app-1a2b.js',
       headers: { host: 'localhost:4567', 'accept-encoding': 'br' },
@@ -45,9 +45,8 @@ describe('the built page', () => {
       url: '/api/openapi.json',
       headers: { host: 'localhost:4567', 'accept-encoding': 'gzip' },
     });
-    expect(api.headers['content-encoding']).to.equal('gzip');
-    expect(JSON.parse(gunzipSync(api.rawPayload).toString()).info.title).to.equal('Hushto');
-    expect((await get('/api/health')).headers['content-encoding']).to.equal(undefined);
+    expect(api.headers['content-encoding']).to.equal(undefined);
+    expect(api.json().info.title).to.equal('Hushto');
   });
   it('never stands in for the API or for a file that is not there', async () => {
     for (const url of ['/api', '/api/nothing', '/assets/gone-3c4d.js']) {

@@ -9,6 +9,7 @@ import fc from 'fast-check';
 import type { LightMyRequestResponse } from 'fastify';
 import { exampleBrief } from '../../core/test/briefs.ts';
 import { backUpChanges } from '../src/data/backUpChanges.ts';
+import { readLedger } from '../src/ledger.ts';
 import { backupName, outlived } from '../src/data/backups.ts';
 import { DOCUMENT_ENTITIES } from '../src/entities/document.entity.ts';
 import { testServer, type TestServer } from './helpers.ts';
@@ -225,6 +226,9 @@ describe('backups', () => {
     const file = path.join(folder, 'hushto.sqlite');
     const start = async (title?: string): Promise<void> => {
       const server = await testServer({ file, now: () => new Date() });
+      const revision = async (): Promise<number> => (await readLedger(server.orm.em.fork())).revision;
+      const failed = (error: unknown) => expect.fail(String(error));
+      await backUpChanges({ backups: server.backups!, revision, failed }, server.backedUp ?? (await revision()))();
       if (title) await server.send('POST', '/api/briefs', brief(title));
       await server.close();
     };

@@ -167,13 +167,20 @@ export class Backups {
     return this.list().find((backup) => backup.name === name)!;
   }
 
+  /** Reads the database itself through, with nothing else done with whole files meanwhile. */
+  readThrough(): Promise<Soundness> {
+    return this.#inTurn(() => this.#run('lookThrough', { file: this.file }));
+  }
+
   /** The newest that is whole, having read through as many as it takes; null where there is none. */
   async newestSound(): Promise<Backup | null> {
     for (const backup of this.list()) if ((await this.#look(backup.name)) === 'sound') return { ...backup, sound: true };
     return null;
   }
 
+  /** Once the one that is being made is done. */
   async close(): Promise<void> {
+    await this.#last;
     await this.#pool.destroy();
   }
 

@@ -10,31 +10,44 @@ import { StartFailure } from './startFailure.ts';
 export interface Data {
   orm: MikroORM;
   backups: Backups | null;
+  /** The last revision that is in a backup; null where nothing was here before. */
+  backedUp: number | null;
+  /** Reads every index against its table, in a thread. @throws StartFailure as at the opening, which leaves that out */
+  readThrough: () => Promise<void>;
   /** Closes it so that its file alone is everything. @returns whether that came about */
   close: () => Promise<boolean>;
 }
 
 /**
- * Opens the database and brings its tables up to date, on a file that was read through first. Before tables change, and when something
- * changed since the last backup, a backup is made.
+ * Opens the database and brings its tables up to date, on a file whose every page was read first. Before tables change a
+ * backup is made; one of what else changed since the last is the caller's, who need not wait for it.
  * @param file a path, or `:memory:`  @param now for the names of backups
  * @throws StartFailure when the file cannot be used, with the remedy that fits
  */
 export async function openData(file: string, now: () => Date = () => new Date()): Promise<Data> {
   if (file === ':memory:') {
     const orm = await openedAndMigrated(file, null);
-    return { orm, backups: null, close: async () => orm.close(true).then(() => true) };
+    return {
+      orm,
+      backups: null,
+      backedUp: null,
+      readThrough: async () => undefined,
+      close: async () => orm.close(true).then(() => true),
+    };
   }
   mkdirSync(path.dirname(file), { recursive: true, mode: 0o700 });
   const backups = new Backups(file, now);
   backups.clearCutOff();
   try {
-    await refuseUnusable(file, backups);
+    await refuseUnusable(soundnessOf(file, { indexes: false }), file, backups);
+    const existed = existsSync(file);
     const orm = await openedAndMigrated(file, backups);
     for (const owned of [file, `${file}-wal`, `${file}-shm`]) if (existsSync(owned)) chmodSync(owned, 0o600);
     return {
       orm,
       backups,
+      backedUp: existed ? newestIn(backups) : null,
+      readThrough: async () => refuseUnusable(await backups.readThrough(), file, backups),
       close: async () => {
         await backups.close();
         const [result] = await orm.em.getConnection().execute<{ busy: number }[]>('pragma wal_checkpoint(truncate)');
@@ -56,16 +69,15 @@ async function openedAndMigrated(file: string, backups: Backups | null): Promise
   await connection.execute('pragma busy_timeout = 5000');
   await connection.execute('pragma synchronous = FULL');
   const pending = await orm.migrator.getPendingMigrations();
-  if (existed && (pending.length > 0 || changedSince(file, backups))) await backups.make();
+  if (existed && pending.length > 0) await backups.make();
   if (pending.length > 0) await orm.migrator.up();
   return orm;
 }
 
-/** Whether anything was changed after the newest backup. */
-function changedSince(file: string, backups: Backups): boolean {
-  const newest = backups.list()[0];
-  const revision = revisionIn(file);
-  return !newest || revision === null || revision !== revisionIn(path.join(backups.folder, newest.name));
+/** The last revision in the newest backup; before all others where there is none, or it cannot be read. */
+function newestIn(backups: Backups): number {
+  const [newest] = backups.list();
+  return Number((newest && revisionIn(path.join(backups.folder, newest.name))) ?? -1);
 }
 
 const FOUND: Record<Exclude<Soundness, 'sound'>, string> = {
@@ -76,8 +88,7 @@ const FOUND: Record<Exclude<Soundness, 'sound'>, string> = {
   foreign: 'holds no data of Hushto',
 };
 
-async function refuseUnusable(file: string, backups: Backups): Promise<void> {
-  const found = soundnessOf(file);
+async function refuseUnusable(found: Soundness, file: string, backups: Backups): Promise<void> {
   if (found === 'sound') return;
   // Nothing was here yet, or SQLite made the file and a stop came before its first table.
   const untouched = found === 'missing' || found === 'empty' || (found === 'foreign' && statSync(file).size <= ONE_PAGE);

@@ -68,12 +68,13 @@ interface Changed {
 
 /** Rows of every kind changed after a revision and up to another, oldest change first; from the beginning, deleted ones left out. */
 async function changed(em: EntityManager, stores: Stores, since: number, upTo: number, limit: number): Promise<Changed[]> {
-  // One question to all tables, each answered by its index; the numbers are ours and need no escaping.
+  // One question to all tables, each answered by its index and asked for no more than is wanted; the numbers are ours and need no escaping.
   const parts = await Promise.all(
     KIND_NAMES.map(async (kind) => {
       const from = await stores[kind].changesFrom(em, since);
       const alive = since === 0 ? ' and deleted_at is null' : '';
-      return `select '${kind}' as kind, * from \`${KINDS[kind].table}\` where revision > ${from} and revision <= ${upTo}${alive}`;
+      const where = `revision > ${from} and revision <= ${upTo}${alive}`;
+      return `select * from (select '${kind}' as kind, * from \`${KINDS[kind].table}\` where ${where} order by revision limit ${limit})`;
     }),
   );
   return em.execute<Changed[]>(`${parts.join(' union all ')} order by revision limit ${limit}`);
