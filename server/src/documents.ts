@@ -233,7 +233,8 @@ export class Documents<Name extends KindName> {
     if (!this.isKnown(row)) {
       const opened = this.open(row);
       if ('unreadable' in opened) return null;
-      document = JSON.stringify(opened.stored.document);
+      // The same document is the same text whenever it is asked for.
+      if (!this.isKnown(row)) document = JSON.stringify(opened.stored.document);
     }
     return `${JSON.stringify({ ...more, ...beside(row) }).slice(0, -1)},"document":${document}}`;
   }
