@@ -9,7 +9,7 @@ const seed = Number(process.argv.find((word) => word.startsWith('--seed='))?.sli
 const amount: Amount = {
   kills: long ? 200 : 20,
   requests: long ? 10_000 : 2000,
-  harms: 4,
+  harms: 5,
   plans: 6,
   frames: long ? 100_000 : 20_000,
   archives: long ? 200 : 30,

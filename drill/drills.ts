@@ -1,8 +1,10 @@
 import { KIND_NAMES, KINDS } from '@hushto/contract';
 import { seededRandom } from '@hushto/core';
 import { PORT_ALDER_BRIEFS } from '@hushto/demo';
+import Database from 'libsql';
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:https';
 import path from 'node:path';
@@ -44,6 +46,9 @@ const WRITERS = 4;
 /** A new id that is one writer's, by its first two digits. */
 const idOf = (writer: number): string =>
   (4 * Math.floor(Math.random() * 64) + writer).toString(16).padStart(2, '0') + randomUUID().slice(2);
+
+/** A small database is read through long before, ms. */
+const LONGEST_READ_MS = 20_000;
 
 /** Every promise of docs/reliability.md with its drill. */
 export const DRILLS: Record<string, Drill> = {
@@ -131,7 +136,14 @@ export const DRILLS: Record<string, Drill> = {
         const before = (await json(`${first.base}/api/briefs`)).body;
         await first.stop();
         const sound = readFileSync(file);
+        const database = new Database(file);
+        const { rootpage } = database.prepare(`select rootpage from sqlite_master where name = 'brief_revision'`).get() as {
+          rootpage: number;
+        };
+        database.close();
         const harms: [string, (bytes: Buffer) => Buffer][] = [
+          // No page is the worse for it; the index alone is wrong.
+          ['one bit of an index', (bytes) => (bytes.writeUInt8(bytes[4096 * rootpage - 1]! ^ 0x10, 4096 * rootpage - 1), bytes)],
           ['flipped page', (bytes) => bytes.fill(0xa5, 4096 * (2 + Math.floor(random() * 8)), 4096 * 12)],
           ['cut in half', (bytes) => bytes.subarray(0, bytes.length >> 1)],
           ['0 bytes', () => Buffer.alloc(0)],
@@ -140,7 +152,11 @@ export const DRILLS: Record<string, Drill> = {
         for (const [what, harm] of harms.slice(0, most)) {
           writeFileSync(file, harm(Buffer.from(sound)));
           const said = await startServer(data).then(
-            async (server) => server.stop().then(() => 'it started'),
+            // What takes long to read is found right after the start, and ends it.
+            async (server) => {
+              const [code] = (await once(server.process, 'exit', { signal: AbortSignal.timeout(LONGEST_READ_MS) })) as [number];
+              return code === 1 ? server.said() : 'it ended as if nothing were wrong';
+            },
             (error: Error) => error.message,
           );
           const backup = /npm run restore -- "([^"]+)"/.exec(said)?.[1];

@@ -84,6 +84,8 @@ async function start(): Promise<void> {
   const hourly = setInterval(() => void backUp(), BACKUP_EVERY_MS);
 
   let stopping = false;
+  /** What is done right after a start; stopping waits for it. */
+  let settled: Promise<unknown> = Promise.resolve();
   /** @param failure why it must not go on; none where it was asked to stop */
   const stop = async (failure?: StartFailure): Promise<void> => {
     if (stopping) return;
@@ -93,6 +95,7 @@ async function start(): Promise<void> {
     await overNetwork?.close();
     await planner.close();
     await reader.close();
+    await settled.catch(() => undefined);
     const whole = await close();
     unlock();
     if (failure) {
@@ -117,7 +120,8 @@ async function start(): Promise<void> {
     }
     console.log(`Your data is in ${folder}. Press Ctrl-C to stop.`);
     // What the last run changed after its last backup, and what takes long to read; nobody waits for either.
-    void readThrough().then(backUp, (error: unknown) =>
+    settled = readThrough().then(() => (stopping ? undefined : backUp()));
+    settled.catch((error: unknown) =>
       error instanceof StartFailure ? stop(error) : app.log.error(error, 'The database could not be read through'),
     );
   } catch (error) {

@@ -1,13 +1,16 @@
 import { defineConfig, type EventSubscriber, type Options } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
+import { setImmediate as breathe } from 'node:timers/promises';
 import { DOCUMENT_ENTITIES } from './entities/document.entity.ts';
 import { LedgerEntity } from './entities/ledger.entity.ts';
 import { LOG_ENTITIES } from './entities/log.entity.ts';
 import { PairedEntity } from './entities/paired.entity.ts';
-import { setImmediate as breathe } from 'node:timers/promises';
 import { MIGRATIONS } from './migrations/index.ts';
 
-/** Turns of the event loop between two transactions. New connections come in one to a turn: of a crowd nobody is kept at the door. */
+/**
+ * Turns of the event loop between two transactions. Node takes one new connection to a turn, so of a crowd nobody is kept at the door.
+ * Ours: with one turn, the last of 200 waited 4.6 s for its first answer, with four 3.6, with eight 2.5.
+ */
 const TURNS = 8;
 
 /** Transactions that wait for each other would follow one another within one turn of the event loop; whoever writes nothing gets in between. */

@@ -17,6 +17,7 @@ export interface TestServer {
   stores: Stores;
   log: LogBook;
   backups: Backups | null;
+  /** The last revision that was in a backup at the opening; null where nothing was there. */
   backedUp: number | null;
   /** Sends JSON and gives status and body. */
   send(

@@ -35,8 +35,8 @@ const NEAR_MS = 3 * 60_000;
 const SAME_STOPS = 0.25;
 
 /**
- * Lays counts on frames by time: each on the last free frame before it, in their order, one to one. Most are laid that way, for all
- * windows are equally long.
+ * Lays counts on frames by time alone: each on the last free frame before it, in their order, one to one. No other way lays more of
+ * them, for all windows are equally long.
  * @param offsetMs by how much the camera's clock is ahead  @returns for each count the place of its frame; null where none is near
  */
 export function framesCounted(counts: readonly TimedFrame[], frames: readonly TimedFrame[], offsetMs: number): (number | null)[] {
@@ -54,8 +54,8 @@ export function framesCounted(counts: readonly TimedFrame[], frames: readonly Ti
 }
 
 /**
- * By how much a camera's clock is ahead, from when frames were taken and when they were judged. Whole quarters of an hour are preferred
- * where they fit as well, none at all before them: that is how clocks are wrong.
+ * By how much a camera's clock is ahead, from when frames were taken and when they were judged. A whole quarter of an hour, none among
+ * them, is preferred where it fits as well: that is how clocks are wrong. Takes as many passes over both as there are ten seconds in two days.
  * @returns null where the times cannot tell: few counts, few on a frame, or another offset that fits nearly as well
  */
 export function clockOffset(counts: readonly TimedFrame[], frames: readonly TimedFrame[]): ClockOffset | null {

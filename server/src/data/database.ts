@@ -47,7 +47,8 @@ export async function openData(file: string, now: () => Date = () => new Date())
       orm,
       backups,
       backedUp: existed ? newestIn(backups) : null,
-      readThrough: async () => refuseUnusable(await backups.readThrough(), file, backups),
+      readThrough: async () =>
+        refuseUnusable(await backups.readThrough(), file, backups, 'what was changed since the start is in it alone'),
       close: async () => {
         await backups.close();
         const [result] = await orm.em.getConnection().execute<{ busy: number }[]>('pragma wal_checkpoint(truncate)');
@@ -88,7 +89,8 @@ const FOUND: Record<Exclude<Soundness, 'sound'>, string> = {
   foreign: 'holds no data of Hushto',
 };
 
-async function refuseUnusable(found: Soundness, file: string, backups: Backups): Promise<void> {
+/** @param changed what became of it since the start */
+async function refuseUnusable(found: Soundness, file: string, backups: Backups, changed = 'nothing was changed'): Promise<void> {
   if (found === 'sound') return;
   // Nothing was here yet, or SQLite made the file and a stop came before its first table.
   const untouched = found === 'missing' || found === 'empty' || (found === 'foreign' && statSync(file).size <= ONE_PAGE);
@@ -99,7 +101,7 @@ async function refuseUnusable(found: Soundness, file: string, backups: Backups):
     : `No backup beside it reads whole. Keep a copy of ${path.dirname(file)} before you try anything.`;
   const update = found === 'newer' ? 'Start the newer version again. ' : '';
   const anew = found === 'missing' || found === 'empty' ? ` To begin anew instead, move ${backups.folder} away.` : '';
-  throw new StartFailure(`The database ${file} ${FOUND[found]}; nothing was changed. ${update}${restore}${anew}`);
+  throw new StartFailure(`The database ${file} ${FOUND[found]}; ${changed}. ${update}${restore}${anew}`);
 }
 
 /** What SQLite writes before the first table, bytes. */
