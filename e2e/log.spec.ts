@@ -250,6 +250,51 @@ describe('Log', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('lays what Pocket counted on the frames of a camera whose clock is wrong, and takes it back', async () => {
+    const [brief] = await (await fetch(`${app.base}/api/briefs`)).json();
+    // Seconds into the evening by the camera, which is 67 minutes ahead; each was judged after a while of its own, one without a file.
+    const taken = [3, 40, 95, 130, 260, 301, 410, 520, 700, 741, 905, 1100];
+    const judged = [[0, 5], [1, 9], [3, 7], [4, 12], [5, 6], [7, 9], [9, 14], [11, 8]] as const; // prettier-ignore
+    const at = (seconds: number): string => new Date(Date.parse('2026-11-22T19:00:00.312Z') + 1000 * (seconds - 67 * 60)).toISOString(); // prettier-ignore
+    const times = [...judged.map(([i, after]) => taken[i]! + after), 2900];
+    const counts = times.map((seconds, i) => ({ id: `count-${i}`, at: at(seconds), verdict: i === 1 ? 'noisy' : 'sharp', shutterS: 1 / 60, fNumber: 2.8, iso: 3200, ev100: 4, distanceM: 4 })); // prettier-ignore
+    const tally = { title: 'Quay, late', day: '2026-11-22', briefId: brief.id, runSheetId: null, brief: brief.document, frames: counts };
+    const made = await fetch(`${app.base}/api/tallies`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(tally) });
+    expect(made.status, await made.clone().text()).to.equal(201);
+    const own = mkdtempSync(path.join(folder, 'counted-'));
+    for (const [i, seconds] of taken.entries()) writeFileSync(path.join(own, `quay${i}.jpg`), await jpeg(seconds, '1/60', { DateTimeOriginal: `2026:11:22 21:${String(Math.floor(seconds / 60)).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}` }));
+    const { page, complaints } = await app.open({ at: '/log/frames' });
+    await page.getByRole('button', { name: 'Take a folder in' }).setInputFiles(own);
+    await page.getByText('12 frames taken in.').waitFor();
+    const quay = async (): Promise<any[]> => (await asked('/frames?taken.from=2026-11-22T00:00:00Z&taken.to=2026-11-22T23:00:00Z')).frames.sort((a: any, b: any) => a.takenAt.localeCompare(b.takenAt));
+    const said = async (): Promise<unknown[]> => (await quay()).map(({ verdict }) => verdict);
+    // What was said at home holds over what was said on the spot.
+    const home = (await quay())[3];
+    await fetch(`${app.base}/api/log/verdicts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ verdicts: [{ id: home.id, verdict: 'focus' }] }) });
+    const before = await said();
+    await page.getByRole('button', { name: 'Lay it on the frames' }).click();
+    const sheet = page.getByRole('dialog', { name: 'What Pocket counted' });
+    await sheet.getByText('1 h 7 min apart, the camera’s ahead, by the times of frames and counts: so 8 of 9 counts lie on a frame').waitFor();
+    expect(await sheet.getByRole('row', { name: /quay3\.jpg/ }).innerText()).to.match(/stays focus, as judged/);
+    expect(await sheet.getByRole('row').last().innerText()).to.match(/none near/);
+    // Somebody knows better: then it is said to be theirs.
+    const ahead = sheet.getByRole('textbox', { name: 'Camera’s clock is ahead by' });
+    await ahead.fill('0');
+    await sheet.getByText('Where the clocks agree, none of 9 counts lies on a frame').waitFor();
+    expect(await sheet.getByRole('button', { name: 'Nothing to judge' }).isDisabled()).to.equal(true);
+    await ahead.fill('67');
+    await sheet.getByRole('checkbox', { name: 'Take the other one in without a picture' }).click();
+    await sheet.getByRole('button', { name: 'Judge 7 frames and take 1 in without a picture' }).click();
+    await page.getByText('1 frame taken in.').waitFor();
+    const wanted = taken.map((_, i) => (i === 3 ? 'focus' : i === 1 ? 'grain' : judged.some(([frame]) => frame === i) ? 'keeper' : null));
+    await becomes(async () => (await said()).filter((_, i, all) => all.length === 13 && i > 0), wanted);
+    expect((await quay()).map(({ briefId }) => briefId)).to.deep.equal([brief.id, ...wanted.map((verdict) => (verdict === null ? null : brief.id))]);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await becomes(async () => (await said()).slice(1), before);
+    expect(complaints).to.deep.equal([]);
+    await page.close();
+  }); // prettier-ignore
+
   it('takes a table in, each line once, after saying which column is what', async () => {
     const { page } = await app.open({ at: '/log/frames' });
     const file = path.join(folder, 'notes.csv');

@@ -157,6 +157,8 @@ export const LogFilterSchema = z.strictObject({
     .describe('why it is soft, by its picture')
     .optional(),
   undrawn: z.literal('yes').describe('of the simulated camera, without a preview yet').optional(),
+  'taken.from': z.iso.datetime().describe('taken at this moment or later, by its camera’s clock').optional(),
+  'taken.to': z.iso.datetime().describe('taken at this moment or earlier').optional(),
   ...bounds,
 });
 export type LogFilter = z.infer<typeof LogFilterSchema>;

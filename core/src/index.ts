@@ -251,7 +251,7 @@ export { wilsonInterval } from './learn/wilson.ts';
 
 // The log: what became of frames that were taken.
 export { VERDICTS, type Verdict } from './log/verdicts.ts';
-export { clockOffset, framesCounted, type ClockOffset, type TimedFrame } from './log/countedFrames.ts';
+export { clockOffset, FARTHEST_CLOCKS_MS, framesCounted, type ClockOffset, type TimedFrame } from './log/countedFrames.ts';
 export { ceilingAt } from './log/ceilingAt.ts';
 export { takenFigures, LOG_VIEW_CPH, type TakenSetting, type TakenFigures } from './log/takenFigures.ts';
 export { plannedTakes, nearestTake, type PlannedTake } from './log/nearestTake.ts';

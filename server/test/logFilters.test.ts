@@ -18,6 +18,8 @@ function isMeant(frame: LogFrame, filter: LogFilter): boolean {
     lens === undefined || frame.lens === lens,
     cause === undefined || (cause === 'none' ? frame.cause === null : frame.cause === cause),
     filter.undrawn === undefined || (frame.seed !== null && !frame.preview),
+    filter['taken.from'] === undefined || (frame.takenAt !== null && frame.takenAt >= filter['taken.from']),
+    filter['taken.to'] === undefined || (frame.takenAt !== null && frame.takenAt <= filter['taken.to']),
   ];
   const within = LOG_FIGURE_NAMES.every((name) => {
     const [value, from, to] = [frame[name], filter[`${name}.from`], filter[`${name}.to`]];
@@ -74,6 +76,8 @@ describe('filters of the log', () => {
         lens: oneOf('lens'),
         cause: fc.constantFrom('none', 'hands', 'unsure'),
         undrawn: fc.constant('yes'),
+        'taken.from': oneOf('takenAt'),
+        'taken.to': oneOf('takenAt'),
       },
       { requiredKeys: [] },
     );

@@ -18,7 +18,7 @@ const WINDOW_MS = 60_000;
 /** A count may be before its frame by so much, ms: clocks show whole seconds, and are set by hand. Ours. */
 const SLACK_MS = 5000;
 /** Clocks of the world differ by at most so much, ms; the zones of one computer lie from UTC−12 to UTC+14 (IANA tz). */
-const FARTHEST_MS = 26 * 3_600_000;
+export const FARTHEST_CLOCKS_MS = 26 * 3_600_000;
 const STEP_MS = 10_000;
 /** Zones are whole quarters of an hour apart: such an offset is a forgotten zone or summer time. */
 const QUARTER_MS = 15 * 60_000;
@@ -61,9 +61,9 @@ export function framesCounted(counts: readonly TimedFrame[], frames: readonly Ti
 export function clockOffset(counts: readonly TimedFrame[], frames: readonly TimedFrame[]): ClockOffset | null {
   if (counts.length < FEWEST || frames.length === 0) return null;
   const scores: number[] = [];
-  for (let offsetMs = -FARTHEST_MS; offsetMs <= FARTHEST_MS; offsetMs += STEP_MS) scores.push(fit(counts, frames, offsetMs));
+  for (let offsetMs = -FARTHEST_CLOCKS_MS; offsetMs <= FARTHEST_CLOCKS_MS; offsetMs += STEP_MS) scores.push(fit(counts, frames, offsetMs));
   const best = scores.reduce((most, score) => Math.max(most, score), 0);
-  const offsetOf = (i: number): number => i * STEP_MS - FARTHEST_MS;
+  const offsetOf = (i: number): number => i * STEP_MS - FARTHEST_CLOCKS_MS;
   const alike = scores.flatMap((score, i) => (score === best ? [offsetOf(i)] : []));
   const [least, most] = [alike[0]!, alike.at(-1)!];
   // A day that was photographed without a pause fits any clock.

@@ -28,6 +28,8 @@ export function whereOf(filter: LogFilter): Where {
   if (verdict === 'none') add('f.verdict is null');
   else if (verdict === 'judged') add('f.verdict is not null');
   else if (verdict !== undefined) add('f.verdict = ?', verdict);
+  if (filter['taken.from'] !== undefined) add('f.taken_at >= ?', Date.parse(filter['taken.from']));
+  if (filter['taken.to'] !== undefined) add('f.taken_at <= ?', Date.parse(filter['taken.to']));
   for (const name of LOG_FIGURE_NAMES) {
     const [from, to] = [filter[`${name}.from`], filter[`${name}.to`]];
     // A bound in whole figures is met by a mark that is a hair beside it.

@@ -17,7 +17,7 @@ type Zone = (atMs: number) => number;
 const BLANK = { bytes: 0, widthPx: null, heightPx: null, orientation: 1, zoned: true, camera: null, lens: null, shutterS: null, fNumber: null, iso: null, focalLengthMm: null, equivalentMm: null } as const; // prettier-ignore
 
 /** What is said on the spot, as the log says it. “Soft” and “missed” do not say what it was lost to. */
-const ON_THE_SPOT: Record<FrameVerdict, Verdict> = { sharp: 'keeper', soft: 'other', noisy: 'grain', missed: 'other' };
+export const ON_THE_SPOT: Record<FrameVerdict, Verdict> = { sharp: 'keeper', soft: 'other', noisy: 'grain', missed: 'other' };
 
 /** Frames counted in Pocket, without pictures. */
 export function framesOfTally({ id, document }: StoredTally, zone: Zone): Undigested[] {

@@ -37,6 +37,8 @@ interface ImportState {
   added: number;
   known: number;
   notTaken: readonly NotTaken[];
+  /** Whether what was taken in last were files of a camera. */
+  ofFiles: boolean;
   /** An import that was cut off before: of how many files how many were looked at. */
   left: { done: number; of: number } | null;
   /** Whether the folder of what was cut off can be read again without choosing it. */
@@ -66,6 +68,7 @@ export const useImport = create<ImportState>()(() => ({
   added: 0,
   known: 0,
   notTaken: [],
+  ofFiles: false,
   left: readLeft(),
   hasFolder: false,
   keepsPreviews: true,
@@ -137,7 +140,7 @@ export async function takeIn(files: readonly File[], folder: Folder | null = nul
     .map(({ file }) => file);
   stop = new AbortController();
   const { signal } = stop;
-  useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), nowMs: Date.now(), added: 0, known: 0, notTaken: [], finished: false });
+  useImport.setState({ doing: 'headers', done: 0, of: pictures.length, startedMs: Date.now(), nowMs: Date.now(), added: 0, known: 0, notTaken: [], ofFiles: true, finished: false });
   // Chosen otherwise: what is cut off now is not in the folder of before.
   await (folder ? folders.keep(folder).catch(() => undefined) : letFolderGo());
   try {
@@ -169,6 +172,7 @@ export async function takeFramesIn(found: readonly Undigested[]): Promise<void> 
     added: 0,
     known: 0,
     notTaken: [],
+    ofFiles: false,
     finished: false,
   });
   try {

@@ -1,5 +1,5 @@
 import { PREVIEW_PX } from '@hushto/contract';
-import { edgeBlur, LEAST_SOFTNESS_PX, lumaOfBytes, luminanceOfBytes, SOFTNESS_PX, whySoft } from '@hushto/core';
+import { clockOffset, edgeBlur, LEAST_SOFTNESS_PX, lumaOfBytes, luminanceOfBytes, SOFTNESS_PX, whySoft } from '@hushto/core';
 import { bmvbhash } from 'blockhash-core';
 import { fitted } from '../domain/frameHeader.ts';
 import { tooLarge, tooManyPixels } from './fences.ts';
@@ -29,6 +29,7 @@ async function answerTo(asked: LogFileAsked): Promise<Answer> {
     const { pixels, width, height, look } = asked.drawn;
     return whyOf(new Uint8ClampedArray(pixels), width, height, look);
   }
+  if (asked.what === 'clocks') return { clocks: asked.bodies.map((frames) => clockOffset(asked.counts, frames)) };
   if (asked.what === 'headers')
     return { headers: await Promise.all(asked.files.map((file) => headerOf(file).catch(() => UNOPENED))) };
   return asked.what === 'preview' ? previewOf(asked.file) : whyOfFile(asked.file);

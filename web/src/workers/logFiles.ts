@@ -1,3 +1,4 @@
+import type { ClockOffset, TimedFrame } from '@hushto/core';
 import pLimit, { type LimitFunction } from 'p-limit';
 import { answersOf, NoAnswer } from './answers.ts';
 import { FILE_PATIENCE_MS } from './fences.ts';
@@ -33,6 +34,15 @@ export const askLogFile = (what: 'preview' | 'why', file: File, signal?: AbortSi
 /** Why a frame that was drawn is soft. Its pixels go to the worker. */
 export const askWhyDrawn = (drawn: DrawnPixels, signal?: AbortSignal): Promise<LogFileFound> =>
   asked({ what: 'why', drawn }, [drawn.pixels], signal);
+
+/** How far the clock of each body is ahead of the one that counted; null where its times do not tell. */
+export async function askClocks(
+  counts: readonly TimedFrame[],
+  bodies: readonly (readonly TimedFrame[])[],
+): Promise<(ClockOffset | null)[]> {
+  const found = await asked({ what: 'clocks', counts, bodies }, []);
+  return 'clocks' in found ? found.clocks : bodies.map(() => null);
+}
 
 type Question = LogFileAsked extends infer Asked ? (Asked extends unknown ? Omit<Asked, 'ticket'> : never) : never;
 

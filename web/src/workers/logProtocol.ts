@@ -1,5 +1,5 @@
 import type { NewFrame } from '@hushto/contract';
-import type { Softness } from '@hushto/core';
+import type { ClockOffset, Softness, TimedFrame } from '@hushto/core';
 
 /** Pixels of a frame that was drawn, R, G, B, A. */
 export interface DrawnPixels {
@@ -23,6 +23,8 @@ export type LogFileAsked = { ticket: number } &
         file: File;
       }
     | { what: 'why'; drawn: DrawnPixels }
+    /** How far each body's clock is ahead of the one that counted. */
+    | { what: 'clocks'; counts: readonly TimedFrame[]; bodies: readonly (readonly TimedFrame[])[] }
   );
 
 export type LogFileFound = { ticket: number } & (
@@ -30,6 +32,8 @@ export type LogFileFound = { ticket: number } & (
   /** In the order they were asked in. */
   | { headers: HeaderFound[] }
   | { softness: Softness }
+  /** In the order of the bodies; null where the times do not tell. */
+  | { clocks: (ClockOffset | null)[] }
   | {
       webp: Blob;
       /** 256 bits that are alike for alike pictures. */

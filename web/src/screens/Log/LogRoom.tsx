@@ -68,7 +68,10 @@ function Room({ children }: { children: ReactNode }) {
         oneColumn ? null : (
           <>
             <OutingList />
-            <TakeIn />
+            {/* What goes on in the background is said over the foot of this column. */}
+            <div className="pb-16">
+              <TakeIn />
+            </div>
           </>
         )
       }

@@ -1,26 +1,20 @@
+import type { StoredTally } from '@hushto/contract';
 import { count } from '@hushto/words';
 import { fromEvent } from 'file-selector';
-import { FolderInput, ListPlus, Table2 } from 'lucide-react';
+import { FolderInput, ListChecks, Table2 } from 'lucide-react';
 import { useEffect, useId, useState, type DragEvent, type MouseEvent } from 'react';
 import { Button, buttonLook } from '../../components/Button.tsx';
 import { cn } from '../../components/cn.ts';
 import { FileButton } from '../../components/FileButton.tsx';
 import { Switch } from '../../components/Switch.tsx';
 import { useToasts } from '../../components/toast.ts';
-import { framesOfTally, readCsv, type CsvTable } from '../../domain/logExchange.ts';
+import { talliesBeside } from '../../domain/countsOnFrames.ts';
+import { readCsv, type CsvTable } from '../../domain/logExchange.ts';
 import { useLibrary } from '../../state/library.ts';
-import {
-  findFolder,
-  forgetImport,
-  goOn,
-  stopImport,
-  takeFolderIn,
-  takeFramesIn,
-  takeIn,
-  useImport,
-  zoneAt,
-} from '../../state/logImport.ts';
+import { findFolder, forgetImport, goOn, stopImport, takeFolderIn, takeIn, useImport } from '../../state/logImport.ts';
+import { useLog } from '../../state/log.ts';
 import type { Folder } from '../../sync/keptFolder.ts';
+import { CountsSheet } from './CountsSheet.tsx';
 import { CsvSheet } from './CsvSheet.tsx';
 
 const LATEST_SHOWN = 6;
@@ -37,6 +31,7 @@ export function TakeIn() {
   useEffect(() => void findFolder(), []);
   const tallies = useLibrary((library) => library.tallies);
   const counted = tallies.filter(({ document }) => document.frames.length > 0);
+  const [laying, setLaying] = useState<readonly StoredTally[] | null>(null);
   const [table, setTable] = useState<{ name: string; table: CsvTable } | null>(null);
   const { show } = useToasts();
   const openTable = async (file: File): Promise<void> => {
@@ -107,12 +102,8 @@ export function TakeIn() {
               A table (CSV)
             </FileButton>
             {counted.length > 0 && (
-              <Button
-                size="s"
-                look="bare"
-                onClick={() => void takeFramesIn(counted.flatMap((tally) => framesOfTally(tally, zoneAt)))}
-              >
-                <ListPlus aria-hidden="true" /> What Pocket counted
+              <Button size="s" look="bare" onClick={() => setLaying(counted)}>
+                <ListChecks aria-hidden="true" /> What Pocket counted
               </Button>
             )}
           </div>
@@ -140,7 +131,8 @@ export function TakeIn() {
         </>
       )}
       <Progress />
-      <Outcome />
+      <Outcome counted={counted} onLay={setLaying} />
+      {laying && <CountsSheet tallies={laying} onClose={() => setLaying(null)} />}
       {table && <CsvSheet {...table} onClose={() => setTable(null)} />}
     </section>
   );
@@ -174,9 +166,16 @@ function Progress() {
 const leftWords = (seconds: number): string =>
   seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`;
 
-function Outcome() {
-  const { finished, doing, added, known, notTaken } = useImport();
+interface OutcomeProps {
+  counted: readonly StoredTally[];
+  onLay: (tallies: readonly StoredTally[]) => void;
+}
+
+function Outcome({ counted, onLay }: OutcomeProps) {
+  const { finished, doing, added, known, notTaken, ofFiles } = useImport();
+  const outings = useLog(({ shelf }) => shelf?.outings);
   if (!finished || doing) return null;
+  const beside = ofFiles && added > 0 ? talliesBeside(counted, outings ?? []) : [];
   const shown = notTaken.slice(0, LATEST_SHOWN);
   return (
     <div role="status" className="grid gap-1">
@@ -184,6 +183,14 @@ function Outcome() {
         {count(added, 'frame', 'frames')} taken in{known > 0 && `, ${known} here already`}
         {notTaken.length > 0 ? `; ${count(notTaken.length, 'file', 'files')} not:` : '.'}
       </p>
+      {beside.length > 0 && (
+        <p>
+          Pocket counted then.{' '}
+          <Button size="s" onClick={() => onLay(beside)}>
+            <ListChecks aria-hidden="true" /> Lay it on the frames
+          </Button>
+        </p>
+      )}
       {shown.length > 0 && (
         <ul className="grid gap-0.5">
           {shown.map(({ name, why }, i) => (
