@@ -1,3 +1,4 @@
+import { QueryClientProvider } from '@tanstack/react-query';
 import { Component, lazy, Suspense, type ReactNode } from 'react';
 import { HotkeysProvider } from 'react-hotkeys-hook';
 import { BrowserRouter, Link, Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
@@ -8,6 +9,7 @@ import { EARLIER_ADDRESSES } from './components/rooms.ts';
 import { useToasts } from './components/toast.ts';
 import { useHinted } from './components/useHinted.ts';
 import { PlanScreen } from './screens/Plan/PlanScreen.tsx';
+import { queries } from './state/queries.ts';
 import { useTheme } from './state/settings.ts';
 
 const Hints = lazy(async () => ({ default: (await import('./components/Hints.tsx')).Hints }));
@@ -37,6 +39,7 @@ const PartsScreen = import.meta.env.DEV
 export function App() {
   return (
     <Guard>
+      <QueryClientProvider client={queries}>
       <BrowserRouter>
         <Routes>
           <Route element={<Rooms />}>
@@ -70,6 +73,7 @@ export function App() {
           </Route>
         </Routes>
       </BrowserRouter>
+      </QueryClientProvider>
     </Guard>
   );
 }

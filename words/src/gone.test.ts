@@ -1,6 +1,6 @@
 import { KIND_NAMES } from '@hushto/contract';
 import { expect } from 'chai';
-import { missingWords, type Missing } from './gone.ts';
+import { missingWords, noAnswerWords, type Missing } from './gone.ts';
 
 const WHYS: readonly Missing[] = ['gone', 'unreachable', 'failing'];
 
@@ -18,6 +18,18 @@ describe('words on an address whose document is not there', () => {
         expect(new Set(said.map(({ text }) => text)).size).to.equal(3);
         for (const { text } of said) expect(text).to.match(/\.$/);
       }
+    const said = 'The disk is full.';
+    const log = (['unreachable', 'failing'] as const).flatMap((why) => [
+      noAnswerWords('the log', why, said),
+      noAnswerWords('the log', why, said, '14:03'),
+    ]);
+    expect(new Set(log).size).to.equal(4);
+    expect(log[2]).to.match(/failure of its own: The disk is full\. So the log is not known here\.$/);
+    // What is shown all the same is said to be of before, never of now.
+    for (const words of [log[1]!, log[3]!])
+      expect(words)
+        .to.match(/as it was at 14:03\.$/)
+        .and.not.match(/not known/);
     // Only what was asked is said to be gone.
     for (const why of ['unreachable', 'failing'] as const) expect(missingWords('briefs', why, true).title).not.to.match(/gone/);
   });

@@ -4,7 +4,7 @@ export { briefLine, briefPhrase, keptWords, shownWords } from './brief.ts';
 export { bandsWords, cameraLines, CAMERA_TERMS, modeWords, rateWords, SET_BACK_WORDS, type CameraLines } from './camera.ts';
 export { cautionWords } from './caution.ts';
 export { checkWords } from './checklist.ts';
-export { missingWords, type Missing } from './gone.ts';
+export { missingWords, noAnswerWords, type Missing, type NoAnswer } from './gone.ts';
 export { plainCell } from './plainCell.ts';
 export { broughtWords } from './brought.ts';
 export { clockDistance, countedWords, type CountedFacts } from './counted.ts';

@@ -109,7 +109,7 @@ async function sendOnce<Reply>(
   else if (body !== undefined)
     Object.assign(init, { body: JSON.stringify(body), headers: { ...headers, 'content-type': 'application/json' } });
   const response = await fetch(url, init).catch(() => {
-    throw new RequestError('OFFLINE', 'The server does not answer. What you changed is kept here, and sent when it is back.');
+    throw new RequestError('OFFLINE', 'The server cannot be reached, so this was not done.');
   });
   const reply: unknown = response.status === 204 ? null : await response.json().catch(() => null);
   if (response.ok) return schema.parse(reply);

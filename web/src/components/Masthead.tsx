@@ -29,7 +29,7 @@ export function Masthead() {
   const briefId = /^\/plan\/([^/]+)/.exec(useLocation().pathname)?.[1];
   const conflicts = useSync(({ entries }) => conflictsIn(entries).length);
   const waiting = useSync(waitingIn);
-  const reached = useSync((state) => state.reached);
+  const server = useSync((state) => state.server);
   const trouble = useSync((state) => state.trouble);
   const unsafe = useSync((state) => state.diskTrouble !== null);
   const dim = isDim(theme);
@@ -84,13 +84,18 @@ export function Masthead() {
             <TriangleAlert aria-hidden="true" /> Changed twice: {conflicts}
           </Button>
         )}
-        {!reached && (
+        {server === 'away' && (
           <Standing role="status">
             <CloudOff aria-hidden="true" />
             {waiting === 0 ? 'Server away' : unsafe ? `Server away; ${waiting} not safe` : `Server away; ${waiting} kept here`}
           </Standing>
         )}
-        {reached && trouble && waiting > 0 && (
+        {server === 'fails' && !(trouble && waiting > 0) && (
+          <Standing role="status">
+            <TriangleAlert aria-hidden="true" /> The server has a failure of its own
+          </Standing>
+        )}
+        {server !== 'away' && trouble && waiting > 0 && (
           <Standing role="status">
             <TriangleAlert aria-hidden="true" />
             {trouble === 'DISK_FULL' ? 'The server’s disk is full' : 'The server takes no changes just now'}; {waiting} kept here

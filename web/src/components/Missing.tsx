@@ -8,6 +8,8 @@ import { Message } from './Message.tsx';
 /** Others of the kind that are offered. */
 const MOST_OFFERED = 8;
 
+const WHY = { answers: 'gone', away: 'unreachable', fails: 'failing' } as const;
+
 interface MissingProps {
   kind: KindName;
   /** Where documents of the kind are opened, as "/plan". */
@@ -18,10 +20,9 @@ interface MissingProps {
 
 /** Where an address names a document that is not there: never another in its place. */
 export function Missing({ kind, at, room = at }: MissingProps) {
+  const server = useSync((state) => state.server);
   const others = useLibrary((library) => library[kind]) as readonly Stored[];
-  const reached = useSync((state) => state.reached);
-  const failing = useLibrary((library) => library.failing);
-  const { title, text } = missingWords(kind, !reached ? 'unreachable' : failing ? 'failing' : 'gone', others.length > 0);
+  const { title, text } = missingWords(kind, WHY[server], others.length > 0);
   const latest = [...others].sort((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, MOST_OFFERED);
   return (
     <Message title={title}>

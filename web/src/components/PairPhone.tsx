@@ -1,35 +1,33 @@
 import type { PairingState } from '@hushto/contract';
 import { Smartphone, Trash2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { noAnswerWords } from '@hushto/words';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { api } from '../api/client.ts';
+import { queries, said, whyNoAnswer } from '../state/queries.ts';
 import { Button } from './Button.tsx';
 import { useToasts } from './toast.ts';
 
 /** How often it is looked whether the phone has come, while pairing is open, ms. */
 const LOOK_MS = 2000;
 
+const pairingQuery = queryOptions({
+  queryKey: ['pairing'],
+  queryFn: () => api.pairing(),
+  refetchInterval: ({ state }) => (state.data?.open ? LOOK_MS : false),
+});
+
 /** Pairing of phones, open while it is asked for, and the devices that are paired. */
 export function PairPhone() {
-  const [state, setState] = useState<PairingState | 'unknown'>('unknown');
+  const { data: state, error } = useQuery(pairingQuery);
   const { show } = useToasts();
-  const open = state !== 'unknown' && state !== null && state.open !== null;
   const ask = (request: Promise<PairingState>): void =>
-    void request.then(setState, (error: unknown) => show(error instanceof Error ? error.message : String(error)));
-  useEffect(() => {
-    let here = true;
-    const look = (): void =>
-      void api.pairing().then(
-        (reply) => here && setState(reply),
-        () => undefined,
-      );
-    look();
-    const timer = open ? setInterval(look, LOOK_MS) : 0;
-    return () => {
-      here = false;
-      clearInterval(timer);
-    };
-  }, [open]);
-  if (state === 'unknown') return null;
+    void request.then(
+      (now) => queries.setQueryData(pairingQuery.queryKey, now),
+      (failure: unknown) => show(said(failure)),
+    );
+  if (error && whyNoAnswer(error) === 'unreachable')
+    return <p className="text-quiet">{noAnswerWords('which phones are paired', 'unreachable', said(error))}</p>;
+  if (state === undefined) return null;
   return (
     <section className="grid gap-1.5" aria-labelledby="pairing-title">
       <h3 id="pairing-title">Phones of this network</h3>

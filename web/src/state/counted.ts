@@ -1,7 +1,7 @@
 import type { LogFrame, StoredTally } from '@hushto/contract';
 import { logApi } from '../api/log.ts';
 import { spanOfTally, type LaidCount } from '../domain/countsOnFrames.ts';
-import { loadLog } from './log.ts';
+import { askLogAgain } from './logQueries.ts';
 
 /** Frames asked for at once: the most the server gives. */
 const PAGE = 500;
@@ -41,9 +41,9 @@ export async function judgeAsCounted(laid: readonly LaidCount[], briefId: string
     await logApi.remove(doubled);
     back.push(() => logApi.restore(doubled));
   }
-  await loadLog();
+  await askLogAgain();
   return async () => {
     for (const undo of back.reverse()) await undo();
-    await loadLog();
+    await askLogAgain();
   };
 }

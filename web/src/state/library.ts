@@ -76,10 +76,10 @@ const LOOK_MS = 20_000;
 /** Sends what waits when there is a chance, and follows other windows and what is changed elsewhere. Runs while the page does. */
 export function startSync(): void {
   const send = (): void => {
-    const { reached, unwritten } = sync.store.getState();
+    const { server, unwritten } = sync.store.getState();
     if (unwritten > 0) void sync.retry();
     if (waitingIn(sync.store.getState()) > 0) void sync.send();
-    else if (!reached) void loadLibrary();
+    else if (server !== 'answers') void loadLibrary();
   };
   const look = (): void => {
     if (!document.hidden && libraryNow().status === 'ready') void sync.pull().catch(() => undefined);
@@ -107,8 +107,8 @@ export function startSync(): void {
   });
   setInterval(send, RETRY_MS);
   setInterval(look, LOOK_MS);
-  sync.store.subscribe(({ reached }, was) => {
-    if (reached && !was.reached) void loadLibrary();
+  sync.store.subscribe(({ server }, was) => {
+    if (server === 'answers' && was.server === 'away') void loadLibrary();
   });
   // Asked for early: without it a browser short of room may throw away what it keeps.
   void navigator.storage?.persist?.().catch(() => false);

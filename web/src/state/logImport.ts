@@ -6,7 +6,7 @@ import { logApi } from '../api/log.ts';
 import { filesIn, keptFolder, mayRead, mayReadUnasked, type Folder } from '../sync/keptFolder.ts';
 import { codeOf } from '../sync/remote.ts';
 import { askHeaders, askLogFile, readersAtOnce } from '../workers/logFiles.ts';
-import { loadLog, previewCame } from './log.ts';
+import { askLogAgain, previewCame } from './logQueries.ts';
 
 /** Frames sent together, at least. */
 const TOGETHER = 100;
@@ -145,7 +145,7 @@ export async function takeIn(files: readonly File[], folder: Folder | null = nul
   await (folder ? folders.keep(folder).catch(() => undefined) : letFolderGo());
   try {
     const taken = await takeHeaders(pictures, signal);
-    await loadLog();
+    await askLogAgain();
     if (useImport.getState().keepsPreviews) await takePreviews(taken.filter(({ preview }) => !preview), signal);
     if (useImport.getState().findsCauses) await findCauses(taken.filter(({ cause }) => !cause), signal);
     if (!signal.aborted) localStorage.removeItem(LEFT_KEY);
@@ -155,7 +155,7 @@ export async function takeIn(files: readonly File[], folder: Folder | null = nul
     useImport.setState({ doing: null, finished: true, left: readLeft() });
     if (!readLeft()) await letFolderGo();
     useImport.setState({ hasFolder: readLeft() !== null && (await folders.find().catch(() => null)) !== null });
-    await loadLog();
+    await askLogAgain();
   }
 } // prettier-ignore
 
@@ -186,7 +186,7 @@ export async function takeFramesIn(found: readonly Undigested[]): Promise<void> 
     note('', error instanceof Error ? error.message : String(error));
   } finally {
     useImport.setState({ doing: null, finished: true });
-    await loadLog();
+    await askLogAgain();
   }
 }
 

@@ -1,5 +1,6 @@
 import type { LogFrame } from '@hushto/contract';
-import { SOFTNESS_PX, type Softness } from '@hushto/core';
+import { SOFTNESS_PX } from '@hushto/core';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { create } from 'zustand';
 import { logApi } from '../api/log.ts';
 import { jobOf } from '../domain/simulatedFrame.ts';
@@ -8,30 +9,26 @@ import { drawFrame } from '../workers/frames.ts';
 import { askLogFile, askWhyDrawn } from '../workers/logFiles.ts';
 import type { LogFileFound } from '../workers/logProtocol.ts';
 import { libraryNow } from './library.ts';
-import { changeFrames } from './log.ts';
 import { fileOf } from './logImport.ts';
+import { changeFrames } from './logQueries.ts';
+import { queries } from './queries.ts';
 
 interface WhyState {
   /** Frames that are being looked into; null while none are. */
   doing: { done: number; of: number } | null;
-  /** What was found, as far as it was asked for. */
-  found: Readonly<Record<string, Softness>>;
   /** Why a frame could not be looked into. */
   problems: Readonly<Record<string, string>>;
 }
 
 /** Why frames are soft: looked into here, where their pixels are, and kept by the server. */
-export const useWhy = create<WhyState>()(() => ({ doing: null, found: {}, problems: {} }));
+export const useWhy = create<WhyState>()(() => ({ doing: null, problems: {} }));
 
 let stop: AbortController | null = null;
 export const stopLooking = (): void => stop?.abort();
 
-/** What was found of a frame before. */
-export async function askWhy(id: string): Promise<void> {
-  if (useWhy.getState().found[id]) return;
-  const softness = await logApi.softness(id);
-  useWhy.setState(({ found }) => ({ found: { ...found, [id]: softness } }));
-}
+const whyQuery = (id: string) => queryOptions({ queryKey: ['why', id], queryFn: () => logApi.softness(id), staleTime: Infinity });
+/** Why a frame is soft, where that was looked into. */
+export const useWhyOf = ({ id, cause }: Pick<LogFrame, 'id' | 'cause'>) => useQuery({ ...whyQuery(id), enabled: cause !== null });
 
 /** Looks into frames one after the other. Those of the simulated camera are drawn again; of others the file must be at hand. */
 export async function lookInto(frames: readonly LogFrame[]): Promise<void> {
@@ -46,7 +43,7 @@ export async function lookInto(frames: readonly LogFrame[]): Promise<void> {
       if (answer && 'softness' in answer) {
         const { softness } = answer;
         await logApi.putSoftness(frame.id, softness);
-        useWhy.setState(({ found }) => ({ found: { ...found, [frame.id]: softness } }));
+        queries.setQueryData(whyQuery(frame.id).queryKey, softness);
         changeFrames((one) => (one.id === frame.id ? { ...one, cause: softness.cause } : one));
       } else {
         const problem = answer && 'problem' in answer ? `${frame.name} ${answer.problem}` : NOT_AT_HAND;

@@ -98,15 +98,16 @@ describe('the library', () => {
     expect(store.getState()).to.include({ status: 'ready', heard: true, failure: null });
   });
   it('says why there is nothing when the server fails and this browser never saw it', async () => {
-    const { load, store } = libraryWith({ server: serverOf('INTERNAL') });
+    const { load, store, sync } = libraryWith({ server: serverOf('INTERNAL') });
     await load();
+    expect(sync.store.getState().server).to.equal('fails');
     expect(store.getState()).to.include({ status: 'failed', heard: true, failure: 'The server said INTERNAL.' });
   });
   it('goes on with what was seen before when the server is away, and says that it is', async () => {
     const { load, store, sync } = libraryWith({ server: serverOf('OFFLINE'), everSeen: true });
     await load();
     expect(store.getState()).to.include({ status: 'ready', heard: true });
-    expect(sync.store.getState().reached).to.equal(false);
+    expect(sync.store.getState().server).to.equal('away');
   });
   it('asks to be paired where the server does not know this device', async () => {
     const { load, store } = libraryWith({ server: serverOf('NOT_PAIRED'), everSeen: true });

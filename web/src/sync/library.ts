@@ -12,8 +12,6 @@ export interface Library extends Lists {
   status: 'idle' | 'loading' | 'ready' | 'failed' | 'unpaired';
   /** Whether the server has been asked what is new, and has answered or is away: before that, what is not here may still come. */
   heard: boolean;
-  /** Whether the server answered the last time with a failure of its own: then it is not known what it has. */
-  failing: boolean;
   /** Why it could not be loaded, in a sentence. */
   failure: string | null;
 }
@@ -31,7 +29,7 @@ const NO_DOCUMENTS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, []])) as
 
 /** The documents as lists for the page: as the server last said, with what is on its way to it. */
 export function createLibrary({ sync, readFirstRelease, everRead, newId }: LibraryParts) {
-  const store = createStore<Library>()(() => ({ status: 'idle', heard: false, failing: false, failure: null, ...NO_DOCUMENTS }));
+  const store = createStore<Library>()(() => ({ status: 'idle', heard: false, failure: null, ...NO_DOCUMENTS }));
   let opened: Promise<boolean> | null = null;
   sync.store.subscribe(listing(store));
 
@@ -51,13 +49,11 @@ export function createLibrary({ sync, readFirstRelease, everRead, newId }: Libra
     if (await opened) store.setState({ status: 'ready' });
     try {
       await sync.pull();
-      store.setState({ status: 'ready', heard: true, failing: false });
+      store.setState({ status: 'ready', heard: true });
       void sync.send();
     } catch (error) {
-      const code = codeOf(error);
-      if (code === 'NOT_PAIRED') return store.setState({ status: 'unpaired' });
-      if (code === 'OFFLINE') sync.store.setState({ reached: false });
-      store.setState({ heard: true, failing: code !== 'OFFLINE' });
+      if (codeOf(error) === 'NOT_PAIRED') return store.setState({ status: 'unpaired' });
+      store.setState({ heard: true });
       if (store.getState().status !== 'ready')
         store.setState({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
     }

@@ -1,5 +1,6 @@
 import { createStore } from 'zustand';
 import { keyOf, type Action, type Entry } from './entry.ts';
+import type { ServerState } from './remote.ts';
 import { LocalEntries, type KeyedStep, type Step } from './localEntries.ts';
 
 /** Up to which revision the server's changes were read, and in which history of the server. */
@@ -23,8 +24,7 @@ export interface Disk {
 /** What the page sees of documents and of how safe they are. */
 export interface SyncState {
   entries: ReadonlyMap<string, Entry>;
-  /** Whether the last request reached the server. */
-  reached: boolean;
+  server: ServerState;
   /** Why the server, though it answers, takes no changes just now: the code of its error. */
   trouble: string | null;
   /** How many changes are not on the disk yet. */
@@ -46,9 +46,9 @@ const MOST_WRITTEN = 500;
 
 /** Shows every change at once and writes it to the disk a moment later. Reading and writing follow one another. */
 export class LocalWrites {
-  readonly store = createStore<SyncState>()(() => ({
+  readonly store = createStore<SyncState>()((): SyncState => ({
     entries: new Map(),
-    reached: true,
+    server: 'answers',
     trouble: null,
     unwritten: 0,
     diskTrouble: null,

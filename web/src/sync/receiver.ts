@@ -2,7 +2,7 @@ import { kindOf, openDocument, type Changes, type DocumentOf, type KindName } fr
 import { keyOf } from './entry.ts';
 import type { KeyedStep } from './localEntries.ts';
 import type { Disk, LocalWrites, ReadUpTo } from './localWrites.ts';
-import type { Alone, Remote } from './remote.ts';
+import { codeOf, serverAfter, type Alone, type Remote } from './remote.ts';
 import { absent, pulled, pulledAnew, pulledAway } from './replies.ts';
 
 interface ReceiverParts {
@@ -27,14 +27,16 @@ export class Receiver {
    * @throws what the server failed with
    */
   pull(): Promise<void> {
+    const { alone, local } = this.#parts;
     return new Promise((resolve, reject) => {
-      this.#parts
-        .alone('pull', async () => {
-          const written = await this.#pullAll();
-          resolve();
-          await written();
-        })
-        .catch(reject);
+      alone('pull', async () => {
+        const written = await this.#pullAll().catch((error: unknown) => {
+          local.store.setState({ server: serverAfter(codeOf(error)) });
+          throw error;
+        });
+        resolve();
+        await written();
+      }).catch(reject);
     });
   }
 
@@ -52,7 +54,7 @@ export class Receiver {
     };
     for (let more = true; more;) {
       const reply = await remote.changes(upTo?.revision ?? 0);
-      local.store.setState({ reached: true });
+      local.store.setState({ server: 'answers' });
       if (upTo && reply.history !== upTo.history) {
         upTo = null;
         otherHistory = true;

@@ -28,5 +28,15 @@ export const LATER: ReadonlySet<string> = new Set([
   'DATA_DAMAGED',
 ]);
 
+/** How the server took the last request: it answered, was not reached, or failed by itself, so that it is not known what it has. */
+export type ServerState = 'answers' | 'away' | 'fails';
+
+/** @param code of a request's failure; of no catalogue where null */
+export const serverAfter = (code: string | null): ServerState =>
+  code === 'OFFLINE' ? 'away' : code !== null && LATER.has(code) && !ITS_TIME.has(code) ? 'fails' : 'answers';
+
+/** Asks for patience, and is no failure. */
+const ITS_TIME: ReadonlySet<string> = new Set(['BUSY', 'TOO_MANY']);
+
 export const codeOf = (error: unknown): string | null =>
   typeof error === 'object' && error !== null && 'code' in error && typeof error.code === 'string' ? error.code : null;

@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal';
 import { isWaiting, type Entry, type PendingWrite } from './entry.ts';
 import type { Disk, LocalWrites } from './localWrites.ts';
-import { AWAY, codeOf, LATER, type Alone, type Remote } from './remote.ts';
+import { AWAY, codeOf, LATER, serverAfter, type Alone, type Remote } from './remote.ts';
 import { answered, sending, type Outcome } from './replies.ts';
 
 interface SenderParts {
@@ -39,7 +39,7 @@ export class Sender {
     do {
       this.#again = false;
       await alone('send', () => this.#sendAll());
-    } while (this.#again && local.store.getState().reached);
+    } while (this.#again && local.store.getState().server !== 'away');
   }
 
   async #waiting(): Promise<string[]> {
@@ -64,16 +64,16 @@ export class Sender {
       let outcome: Outcome;
       try {
         outcome = await this.#outcomeOf(entry, pending, key);
-        local.store.setState({ reached: true, trouble: null });
+        local.store.setState({ server: 'answers', trouble: null });
       } catch (error) {
         const code = codeOf(error);
         if (code === null || AWAY.has(code)) {
-          local.store.setState({ reached: code !== 'OFFLINE' });
+          local.store.setState({ server: serverAfter(code) });
           return 'away';
         }
         // The trouble of one document must not keep the others from going.
         if (LATER.has(code)) {
-          local.store.setState({ trouble: code });
+          local.store.setState({ server: serverAfter(code), trouble: code });
           return 'done';
         }
         outcome = { result: 'refused', message: error instanceof Error ? error.message : String(error) };

@@ -9,7 +9,7 @@ import { strangeEntries } from '../../state/library.ts';
 import { PANEL } from './panel.ts';
 
 /** What cannot be read, on the server or in this browser: named, with why, and to be taken out as it is. */
-export function AsideList({ aside }: { aside: readonly Aside[] }) {
+export function AsideList({ aside, looking }: { aside: readonly Aside[] | null; looking: boolean }) {
   const [strange, setStrange] = useState<readonly unknown[]>([]);
   useEffect(() => {
     let here = true;
@@ -21,11 +21,17 @@ export function AsideList({ aside }: { aside: readonly Aside[] }) {
       here = false;
     };
   }, []);
-  if (aside.length === 0 && strange.length === 0)
+  if (!aside?.length && strange.length === 0)
     return (
       <section className={PANEL} aria-labelledby="aside-title">
         <h2 id="aside-title">Set aside</h2>
-        <p>Nothing: everything that is kept can be read.</p>
+        <p>
+          {aside
+            ? 'Nothing: everything that is kept can be read.'
+            : looking
+              ? 'Looking…'
+              : 'Whether anything of the server’s cannot be read is not known.'}
+        </p>
       </section>
     );
   return (
@@ -33,7 +39,7 @@ export function AsideList({ aside }: { aside: readonly Aside[] }) {
       <h2 id="aside-title">Set aside</h2>
       <p>These cannot be read. They stay as they are, out of the way of everything else.</p>
       <ul className="grid gap-3">
-        {aside.map(({ kind, id, title, why, issues }) => (
+        {aside?.map(({ kind, id, title, why, issues }) => (
           <li key={`${kind}${id}`} className="flex items-start justify-between gap-4">
             <span>
               <b>{title || 'Without a name'}</b> <span className="text-13 text-quiet">{KINDS[kind].name}</span>

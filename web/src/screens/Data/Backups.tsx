@@ -9,8 +9,15 @@ import { loadLibrary } from '../../state/library.ts';
 import { PANEL, type Attempt } from './panel.ts';
 import { sizeText } from './sizeText.ts';
 
+interface BackupsProps {
+  /** Null as long as they are not known. */
+  backups: readonly Backup[] | null;
+  looking: boolean;
+  attempt: Attempt;
+}
+
 /** Copies of the whole database, with their age, and the way back to one. */
-export function Backups({ backups, attempt }: { backups: readonly Backup[] | null; attempt: Attempt }) {
+export function Backups({ backups, looking, attempt }: BackupsProps) {
   const [asked, setAsked] = useState<Backup | null>(null);
   const [busy, setBusy] = useState(false);
   const run = (work: () => Promise<string | null>): void => {
@@ -39,9 +46,17 @@ export function Backups({ backups, attempt }: { backups: readonly Backup[] | nul
         </Button>
       </div>
       <p>
-        <b>{newest ? `The newest is ${ageText(newest.madeAt)} old.` : backups ? 'There is none yet.' : 'Looking…'}</b> One is made
-        at every start after a change, hourly while you change things, and before an update changes the file. Each is read through
-        before it counts.
+        <b>
+          {newest
+            ? `The newest is ${ageText(newest.madeAt)} old.`
+            : backups
+              ? 'There is none yet.'
+              : looking
+                ? 'Looking…'
+                : 'Which there are is not known.'}
+        </b>{' '}
+        One is made at every start after a change, hourly while you change things, and before an update changes the file. Each is
+        read through before it counts.
       </p>
       {backups && backups.length > 0 && (
         <table className="w-full text-left">

@@ -1,11 +1,10 @@
-import type { DataState } from '@hushto/contract';
-import { useCallback, useEffect, useState } from 'react';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { api } from '../../api/client.ts';
-import { Button } from '../../components/Button.tsx';
-import { Problem } from '../../components/Field.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
+import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { PairPhone } from '../../components/PairPhone.tsx';
 import { useToasts } from '../../components/toast.ts';
+import { said } from '../../state/queries.ts';
 import { Archive } from './Archive.tsx';
 import { AsideList } from './AsideList.tsx';
 import { Backups } from './Backups.tsx';
@@ -21,43 +20,26 @@ export function DataScreen() {
   );
 }
 
+const dataQuery = queryOptions({ queryKey: ['data'], queryFn: () => api.data() });
+
 function YourData() {
-  const [state, setState] = useState<DataState | null>(null);
-  const [failure, setFailure] = useState<string | null>(null);
+  const question = useQuery(dataQuery);
+  const { data: state = null, isPending, refetch } = question;
   const { show } = useToasts();
-  const look = useCallback(async (): Promise<void> => {
-    try {
-      setState(await api.data());
-      setFailure(null);
-    } catch (error) {
-      setFailure(error instanceof Error ? error.message : String(error));
-    }
-  }, []);
-  useEffect(() => {
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- it is set when the server answers, never at once
-    void look();
-  }, [look]);
   /** Does something and looks again; a failure is said. */
   const attempt = async (work: () => Promise<string | null>): Promise<void> => {
     try {
       const say = await work();
       if (say) show(say);
     } catch (error) {
-      show(error instanceof Error ? error.message : String(error));
+      show(said(error));
     }
-    await look();
+    await refetch();
   };
   return (
     <main className="mx-auto grid max-w-[1180px] gap-4 px-6 pb-10 text-15/[22px] [&_h2]:font-[650]">
       <h1 className="pt-2 font-[family-name:var(--title)] text-[24px]/[28px] font-semibold tracking-[-0.01em]">Your data</h1>
-      {failure && (
-        <Problem alert>
-          {failure}{' '}
-          <Button size="s" onClick={() => void look()}>
-            Try again
-          </Button>
-        </Problem>
-      )}
+      <NoAnswer what="what the server keeps" question={question} />
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <div className="grid gap-4">
           <Kept state={state} attempt={attempt} />
@@ -68,8 +50,8 @@ function YourData() {
           </section>
         </div>
         <div className="grid gap-4">
-          <Backups backups={state?.backups ?? null} attempt={attempt} />
-          <AsideList aside={state?.aside ?? []} />
+          <Backups backups={state?.backups ?? null} looking={isPending} attempt={attempt} />
+          <AsideList aside={state?.aside ?? null} looking={isPending} />
         </div>
       </div>
       <p className="text-quiet">

@@ -8,20 +8,16 @@ import { settingText } from '../../domain/logFrames.ts';
 import { jobOf } from '../../domain/simulatedFrame.ts';
 import { useLibrary } from '../../state/library.ts';
 import { fileOf } from '../../state/logImport.ts';
-import { askWhy, useWhy } from '../../state/logWhy.ts';
+import { useWhyOf } from '../../state/logWhy.ts';
 
 /** Two frames beside each other at one pixel for one, moved in step. */
 export function CompareFrames({ frames, onClose }: { frames: readonly [LogFrame, LogFrame]; onClose: () => void }) {
   const [one, other] = frames;
-  const [ready, setReady] = useState(false);
   // What was found of them says where to begin.
-  useEffect(() => {
-    const known = [one, other].filter(({ cause }) => cause !== null);
-    void Promise.allSettled(known.map(({ id }) => askWhy(id))).then(() => setReady(true));
-  }, [one, other]);
+  const whys = [useWhyOf(one), useWhyOf(other)];
   return (
     <Sheet wide title="Two frames" onClose={onClose}>
-      {ready && <Both frames={frames} />}
+      {whys.every(({ isLoading }) => !isLoading) && <Both frames={frames} found={whys.map(({ data }) => data)} />}
     </Sheet>
   );
 }
@@ -36,10 +32,9 @@ function tellingPlace(found: readonly (Softness | undefined)[]): { x: number; y:
   return moved ?? known.find(({ sharpest }) => sharpest !== null)?.sharpest ?? MIDDLE;
 }
 
-function Both({ frames: [one, other] }: { frames: readonly [LogFrame, LogFrame] }) {
+function Both({ frames: [one, other], found }: { frames: readonly [LogFrame, LogFrame]; found: readonly (Softness | undefined)[] }) {
   const [width, height] = [one.widthPx ?? 3, one.heightPx ?? 2];
-  const found = useWhy((why) => why.found);
-  const looked = useTwoViews({ rows: (view) => (view === 'pixels' ? height : 2 * LOG_VIEW_CPH), aspect: width / height }, tellingPlace([found[one.id], found[other.id]]));
+  const looked = useTwoViews({ rows: (view) => (view === 'pixels' ? height : 2 * LOG_VIEW_CPH), aspect: width / height }, tellingPlace(found));
   return (
     <>
       <TwoViews looked={looked}>

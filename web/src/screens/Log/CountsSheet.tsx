@@ -25,8 +25,8 @@ import { whenOfFrame } from '../../domain/logFrames.ts';
 import { dayText } from '../../sky/zoned.ts';
 import { framesNear, judgeAsCounted } from '../../state/counted.ts';
 import { takeFramesIn, zoneAt } from '../../state/logImport.ts';
+import { said } from '../../state/queries.ts';
 import { askClocks } from '../../workers/logFiles.ts';
-import { said } from './useJudging.ts';
 
 const MINUTE_MS = 60_000;
 

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { logApi } from '../../api/log.ts';
 import { jobOf } from '../../domain/simulatedFrame.ts';
 import { libraryNow } from '../../state/library.ts';
-import { loadLog, previewCame, useLog } from '../../state/log.ts';
+import { askLogAgain, previewCame, useShelf } from '../../state/logQueries.ts';
 import { drawnOnce, useWhy } from '../../state/logWhy.ts';
 import { Working } from './Working.tsx';
 
@@ -14,7 +14,7 @@ const BLOCKS = 16;
 
 /** Draws what the simulated camera took, one small picture after another, and says how far that has come. */
 export function DrawPreviews() {
-  const undrawn = useLog((log) => log.shelf?.undrawn ?? 0);
+  const undrawn = useShelf().data?.undrawn ?? 0;
   const [come, setCome] = useState<Come | null>(null);
   const [stopped, setStopped] = useState(false);
   // Whoever asks why a frame is soft waits for that, not for small pictures.
@@ -24,7 +24,7 @@ export function DrawPreviews() {
     if (!wanted) return undefined;
     const run = { on: true };
     void drawAll(run, setCome)
-      .then(() => (run.on ? loadLog() : undefined))
+      .then(() => (run.on ? askLogAgain() : undefined))
       .finally(() => setCome(null));
     return () => void (run.on = false);
   }, [wanted]);

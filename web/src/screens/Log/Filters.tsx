@@ -10,6 +10,7 @@ import { TextField } from '../../components/TextField.tsx';
 import { outingName } from '../../domain/logFrames.ts';
 import { useLibrary } from '../../state/library.ts';
 import { filterLog, useLog } from '../../state/log.ts';
+import { useShelf } from '../../state/logQueries.ts';
 
 /** Figures as they are asked for and typed, and how what is typed becomes what is kept. */
 const FIGURES: Record<LogFigure, { name: string; unit: string; per?: number; inverse?: boolean }> = {
@@ -48,11 +49,10 @@ function readFigure(text: string): number | null {
 export function Filters() {
   const filter = useLog((log) => log.filter);
   const briefs = useLibrary((library) => library.briefs);
-  const gear = useLog((log) => log.shelf?.gear ?? NOTHING);
-  const outings = useLog((log) => log.shelf?.outings ?? NOTHING);
+  const { gear, outings } = useShelf().data ?? NOTHING;
   const set = (change: Partial<Record<keyof LogFilter, unknown>>): void => {
     const next = Object.entries({ ...filter, ...change }).filter(([, value]) => value !== undefined && value !== '');
-    void filterLog(Object.fromEntries(next));
+    filterLog(Object.fromEntries(next));
   };
   const chips = chipsOf(filter, (id) => briefs.find((one) => one.id === id)?.document.title ?? 'a brief that is gone');
   const named = (kind: 'body' | 'lens') => [
@@ -100,7 +100,7 @@ export function Filters() {
     </div>
   );
 } // prettier-ignore
-const NOTHING: never[] = [];
+const NOTHING = { gear: [], outings: [] };
 
 function FigureRange({ filter, onChange }: { filter: LogFilter; onChange: (change: Record<string, number | undefined>) => void }) {
   const [figure, setFigure] = useState<LogFigure>('shutterS');

@@ -11,7 +11,8 @@ import { useToasts } from '../../components/toast.ts';
 import { againstPlanned, clockOfFrame, dayOfFrame, settingText } from '../../domain/logFrames.ts';
 import { evText, percentText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
-import { assignFrames, meant, useLog } from '../../state/log.ts';
+import { assignFrames, meant } from '../../state/log.ts';
+import { said } from '../../state/queries.ts';
 import { SaveFrame } from './SaveFrame.tsx';
 import { useJudging } from './useJudging.ts';
 import { Verdicts } from './Verdicts.tsx';
@@ -24,9 +25,9 @@ export function FrameDetail({ frame, onRemove }: { frame: LogFrame; onRemove: ()
   const judge = useJudging();
   const { show } = useToasts();
   const assign = (id: string): void => {
-    assignFrames(meant(useLog.getState()), id === '' ? null : id)
+    assignFrames(meant(), id === '' ? null : id)
       .then((undo) => show('Their figures go by that brief now.', { label: 'Undo', run: () => void undo() }))
-      .catch((error: unknown) => show(error instanceof Error ? error.message : String(error)));
+      .catch((error: unknown) => show(said(error)));
   };
   return (
     <section aria-label="This frame" className="grid content-start gap-3 lg:border-l lg:border-rule lg:pl-5">

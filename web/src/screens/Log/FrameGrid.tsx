@@ -2,14 +2,15 @@ import type { LogFrame } from '@hushto/contract';
 import { VERDICT_WORDS } from '@hushto/words';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
-import { useShallow } from 'zustand/react/shallow';
 import { previewPath } from '../../api/log.ts';
 import { cn } from '../../components/cn.ts';
+import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { useSize } from '../../components/useSize.ts';
 import { useTextScale } from '../../components/useTextScale.ts';
 import { clockOfFrame, sharpestOf, shortSetting } from '../../domain/logFrames.ts';
-import { frameAt, needFrames, useLog } from '../../state/log.ts';
+import { frameAt, useLog } from '../../state/log.ts';
+import { totalIn, useFrames, useTotal } from '../../state/logQueries.ts';
 
 /** As wide as the longest setting is beside its margins. */
 const NARROWEST_PX = 134;
@@ -23,7 +24,8 @@ const CAPTION_PX = 42;
 export function FrameGrid() {
   const box = useRef<HTMLDivElement>(null);
   const width = Math.max(0, useSize(box).width - 2 * EDGE_PX);
-  const total = useLog((log) => log.total) ?? 0;
+  const filter = useLog((log) => log.filter);
+  const total = useTotal(filter) ?? 0;
   const scale = useTextScale();
   const columns = Math.max(2, Math.floor((width + GAP_PX) / (NARROWEST_PX * scale + GAP_PX)));
   const tile = (width - GAP_PX * (columns - 1)) / columns;
@@ -38,14 +40,18 @@ export function FrameGrid() {
   useEffect(() => rows.measure(), [high, rows]);
   const items = rows.getVirtualItems();
   const [first, last] = [(items[0]?.index ?? 0) * columns, Math.min(total, ((items.at(-1)?.index ?? 0) + 1) * columns) - 1];
-  useEffect(() => needFrames(Math.max(0, first), Math.max(0, last)), [first, last]);
   const at = useLog((log) => log.at);
   useEffect(() => rows.scrollToIndex(Math.floor(at / columns)), [at, columns, rows]);
   useSteps(columns);
-  const frames = useLog(useShallow((log) => Array.from({ length: last - first + 1 }, (_, i) => frameAt(log, first + i))));
+  const { frames, failed } = useFrames(filter, first, last);
   const sharpest = useMemo(() => sharpestOf(frames), [frames]);
   return (
     <div ref={box} className="-m-1 min-h-0 overflow-auto overscroll-contain p-1" role="group" aria-label="Frames">
+      {failed && (
+        <div className="sticky top-0 z-20 bg-panel pb-1">
+          <NoAnswer what="what these frames are" question={failed} />
+        </div>
+      )}
       <div className="relative w-full" style={{ height: rows.getTotalSize() }}>
         {items.map((row) => (
           <div
@@ -68,12 +74,12 @@ export function FrameGrid() {
 /** Arrows go from frame to frame, the space bar chooses, Shift takes along what lies between. */
 export function useSteps(columns: number): void {
   const go = (by: number, along = false): void => {
-    const { at, total, chosen, set } = useLog.getState();
-    const next = Math.min(Math.max(0, at + by), Math.max(0, (total ?? 0) - 1));
+    const { at, filter, chosen, set } = useLog.getState();
+    const next = Math.min(Math.max(0, at + by), Math.max(0, (totalIn(filter) ?? 0) - 1));
     if (!along) return set({ at: next });
     const more = new Set(chosen);
     for (let place = Math.min(at, next); place <= Math.max(at, next); place++) {
-      const frame = frameAt(useLog.getState(), place);
+      const frame = frameAt(place);
       if (frame) more.add(frame.id);
     }
     set({ at: next, chosen: more });
@@ -98,7 +104,7 @@ function choose(place: number, frame: LogFrame | undefined, { many, along }: { m
   const chosen = new Set(state.chosen);
   if (along)
     for (let i = Math.min(state.at, place); i <= Math.max(state.at, place); i++) {
-      const between = frameAt(state, i);
+      const between = frameAt(i);
       if (between) chosen.add(between.id);
     }
   else if (!chosen.delete(frame.id)) chosen.add(frame.id);

@@ -3,10 +3,11 @@ import { plainNumber, VERDICT_WORDS } from '@hushto/words';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef } from 'react';
-import { useShallow } from 'zustand/react/shallow';
 import { cn } from '../../components/cn.ts';
+import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { shortSetting, whenOfFrame } from '../../domain/logFrames.ts';
-import { frameAt, needFrames, useLog } from '../../state/log.ts';
+import { useLog } from '../../state/log.ts';
+import { useFrames, useTotal } from '../../state/logQueries.ts';
 import { useSteps } from './FrameGrid.tsx';
 
 const ROW_PX = 30;
@@ -57,20 +58,25 @@ const WIDTHS =
 /** Frames as a table, as many rows as are in view; its head stays. */
 export function FrameTable() {
   const box = useRef<HTMLDivElement>(null);
-  const total = useLog((log) => log.total) ?? 0;
+  const filter = useLog((log) => log.filter);
+  const total = useTotal(filter) ?? 0;
   // eslint-disable-next-line react-hooks/incompatible-library -- what it returns changes with every scroll, and the table with it
   const rows = useVirtualizer({ count: total, getScrollElement: () => box.current, estimateSize: () => ROW_PX, overscan: 8 });
   const items = rows.getVirtualItems();
   const [first, last] = [items[0]?.index ?? 0, items.at(-1)?.index ?? -1];
-  useEffect(() => needFrames(first, Math.max(first, last)), [first, last]);
   const at = useLog((log) => log.at);
   useEffect(() => rows.scrollToIndex(at), [at, rows]);
   useSteps(1);
-  const frames = useLog(useShallow((log) => Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => frameAt(log, first + i))));
+  const { frames, failed } = useFrames(filter, first, last);
   const data = useMemo(() => frames.map((frame, i): Place => ({ place: first + i, frame })), [frames, first]);
   const table = useTable({ features, columns, data, getRowId: ({ place }: Place) => String(place) });
   return (
     <div ref={box} className="min-h-0 overflow-auto overscroll-contain" tabIndex={0} role="region" aria-label="Frames">
+      {failed && (
+        <div className="sticky top-0 z-20 bg-panel pb-1">
+          <NoAnswer what="what these frames are" question={failed} />
+        </div>
+      )}
       <div role="table" aria-rowcount={total + 1} className="min-w-136 text-13 tabular-nums">
         {table.getHeaderGroups().map((group) => (
           <div key={group.id} role="row" aria-rowindex={1} className={cn('sticky top-0 z-10 grid border-b border-edge bg-panel py-1 font-medium text-quiet', WIDTHS)}>

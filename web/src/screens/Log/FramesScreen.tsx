@@ -2,7 +2,7 @@ import type { LogFrame } from '@hushto/contract';
 import { VERDICTS } from '@hushto/core';
 import { count, VERDICT_WORDS } from '@hushto/words';
 import { Columns2, ScanSearch, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { SegmentedControl } from '../../components/SegmentedControl.tsx';
@@ -10,8 +10,10 @@ import { useToasts } from '../../components/toast.ts';
 import { useMedia } from '../../components/useMedia.ts';
 import { useShortcuts } from '../../components/useShortcuts.ts';
 import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
-import { frameAt, framesMeant, meant, removeFrames, useLog } from '../../state/log.ts';
+import { framesMeant, meant, removeFrames, useLog } from '../../state/log.ts';
+import { useFrames, useTotal } from '../../state/logQueries.ts';
 import { lookInto } from '../../state/logWhy.ts';
+import { said } from '../../state/queries.ts';
 import { CompareFrames } from './CompareFrames.tsx';
 import { DrawPreviews } from './DrawPreviews.tsx';
 import { Filters } from './Filters.tsx';
@@ -19,7 +21,7 @@ import { FrameDetail } from './FrameDetail.tsx';
 import { FrameGrid } from './FrameGrid.tsx';
 import { FrameTable } from './FrameTable.tsx';
 import { LogRoom } from './LogRoom.tsx';
-import { said, takeVerdictBack, useJudging } from './useJudging.ts';
+import { takeVerdictBack, useJudging } from './useJudging.ts';
 import { Looking } from './WhySoft.tsx';
 
 /** Every frame of the log: a grid or a table, what is known of the one under the cursor, and what became of it. */
@@ -40,13 +42,14 @@ function Frames() {
   const onAPhone = useMedia(A_PHONE);
   const view = onAPhone ? 'grid' : wished;
   const set = useLog((log) => log.set);
-  const total = useLog((log) => log.total);
+  const total = useTotal(useLog((log) => log.filter));
+  useWithin(total);
   const chosen = useLog((log) => log.chosen.size);
   const judge = useJudging();
   const { show } = useToasts();
   const [[one, other], setCompared] = useState<readonly LogFrame[]>([]);
   const remove = (): void => {
-    const ids = meant(useLog.getState());
+    const ids = meant();
     if (ids.length === 0) return;
     removeFrames(ids)
       .then((undo) => show(`${count(ids.length, 'frame', 'frames')} taken out of the log.`, { label: 'Undo', run: () => void undo() }))
@@ -82,11 +85,11 @@ function Frames() {
           />
           {chosen > 0 && (
             <>
-              <Button size="s" onClick={() => void lookInto(framesMeant(useLog.getState())).catch((error: unknown) => show(said(error)))}>
+              <Button size="s" onClick={() => void lookInto(framesMeant()).catch((error: unknown) => show(said(error)))}>
                 <ScanSearch aria-hidden="true" /> Why are they soft?
               </Button>
               {chosen === 2 && (
-                <Button size="s" onClick={() => setCompared(framesMeant(useLog.getState()))}>
+                <Button size="s" onClick={() => setCompared(framesMeant())}>
                   <Columns2 aria-hidden="true" /> Side by side
                 </Button>
               )}
@@ -114,7 +117,17 @@ function Frames() {
   );
 } // prettier-ignore
 
+/** Brings the cursor back among the frames when there are fewer than before. */
+function useWithin(total: number | null): void {
+  const at = useLog((log) => log.at);
+  useEffect(() => {
+    if (total !== null && at >= total) useLog.setState({ at: Math.max(0, total - 1) });
+  }, [total, at]);
+}
+
 function Beside({ onRemove }: { onRemove: () => void }) {
-  const frame = useLog((log) => frameAt(log, log.at));
+  const at = useLog((log) => log.at);
+  const filter = useLog((log) => log.filter);
+  const [frame] = useFrames(filter, at, at).frames;
   return frame ? <FrameDetail key={frame.id} frame={frame} onRemove={onRemove} /> : <div />;
 }

@@ -1,21 +1,23 @@
-import type { LogFilter } from '@hushto/contract';
+import type { LogFilter, LogShelf } from '@hushto/contract';
 import { count } from '@hushto/words';
-import { useEffect, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { Message } from '../../components/Message.tsx';
+import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { RoomPage } from '../../components/RoomPage.tsx';
 import { Scrolls } from '../../components/Scrolls.tsx';
 import { useMedia } from '../../components/useMedia.ts';
 import { useToasts } from '../../components/toast.ts';
 import { outingName } from '../../domain/logFrames.ts';
 import { addDemo } from '../../state/library.ts';
-import { filterLog, loadLog, useLog } from '../../state/log.ts';
+import { filterLog, useLog } from '../../state/log.ts';
+import { askLogAgain, useShelf } from '../../state/logQueries.ts';
+import { said } from '../../state/queries.ts';
 import { TakeIn } from './TakeIn.tsx';
 
-/** The room of the log: its outings beside whatever part is open. What is in it is the server's, so it is asked for anew each time. */
+/** The room of the log: its outings beside whatever part is open. What is in it is the server's, so it is asked for anew each time the room is opened. */
 export function LogRoom({ children }: { children: ReactNode }) {
-  useEffect(() => void loadLog(), []);
   return (
     <LibraryGate what="log">
       <Room>{children}</Room>
@@ -28,16 +30,13 @@ const ONE_COLUMN = '(max-width: 899px)';
 
 function Room({ children }: { children: ReactNode }) {
   const oneColumn = useMedia(ONE_COLUMN);
-  const shelf = useLog((log) => log.shelf);
-  const failed = useLog((log) => log.failed);
+  const question = useShelf();
+  const { data: shelf } = question;
   const { show } = useToasts();
-  if (!shelf && failed)
+  if (!shelf && question.error)
     return (
       <Message title="The log cannot be loaded">
-        <p>{failed}</p>
-        <Button look="go" onClick={() => void loadLog()}>
-          Try again
-        </Button>
+        <NoAnswer what="the log" question={question} />
       </Message>
     );
   if (!shelf) return <Message title="Loading your log" busy />;
@@ -53,8 +52,8 @@ function Room({ children }: { children: ReactNode }) {
         <Button
           onClick={() =>
             void addDemo()
-              .then(loadLog)
-              .catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))
+              .then(askLogAgain)
+              .catch((error: unknown) => show(said(error)))
           }
         >
           Load Port Alder’s evening
@@ -67,7 +66,7 @@ function Room({ children }: { children: ReactNode }) {
       aside={
         oneColumn ? null : (
           <>
-            <OutingList />
+            <OutingList shelf={shelf} />
             {/* What goes on in the background is said over the foot of this column. */}
             <div className="pb-16">
               <TakeIn />
@@ -76,6 +75,7 @@ function Room({ children }: { children: ReactNode }) {
         )
       }
     >
+      {question.error && <NoAnswer what="the log" question={question} />}
       {children}
       {/* Below the task where there is one column; the outing is chosen among the filters there. */}
       {oneColumn && (
@@ -87,13 +87,11 @@ function Room({ children }: { children: ReactNode }) {
   );
 }
 
-function OutingList() {
-  const outings = useLog((log) => log.shelf!.outings);
+function OutingList({ shelf: { outings, frames } }: { shelf: LogShelf }) {
   const filter = useLog((log) => log.filter);
-  const frames = useLog((log) => log.shelf!.frames);
   const open = (outing: string | undefined): void => {
     const { outing: _before, ...others } = filter;
-    void filterLog(outing === undefined ? others : ({ ...others, outing } satisfies LogFilter));
+    filterLog(outing === undefined ? others : ({ ...others, outing } satisfies LogFilter));
   };
   return (
     <nav aria-label="Outings" className="-ml-3 min-h-0 max-sm:ml-0">

@@ -12,9 +12,10 @@ import {
 import { capital, isoWords, limitWords, listed, logWords, lostRunWords, plainNumber, shutterWords } from '@hushto/words';
 import { strToU8, zipSync } from 'fflate';
 import { Download, Printer, Tags } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { logApi, logCsvPath } from '../../api/log.ts';
 import { Button, buttonLook } from '../../components/Button.tsx';
+import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { RoomSheet } from '../../components/RoomPage.tsx';
 import { saveFile } from '../../components/saveFile.ts';
 import { Select } from '../../components/Select.tsx';
@@ -29,6 +30,8 @@ import { addDocument, editDocument, undoDocument } from '../../state/documents.t
 import { discard, useLibrary } from '../../state/library.ts';
 import { useSettings } from '../../state/settings.ts';
 import { figureAnew, filterLog, useLog } from '../../state/log.ts';
+import { useSays } from '../../state/logQueries.ts';
+import { said } from '../../state/queries.ts';
 import { KeeperChart } from './KeeperChart.tsx';
 import { LogRoom } from './LogRoom.tsx';
 import { PromiseChart } from './PromiseChart.tsx';
@@ -47,21 +50,9 @@ const USUAL_MM = 50;
 
 function Says() {
   const filter = useLog((log) => log.filter);
-  // What was judged since is another answer.
-  const judged = useLog((log) => log.shelf!.outings.reduce((sum, one) => sum + one.judged, 0));
-  const readings = useLog((log) => log.readings);
   const briefs = useLibrary((library) => library.briefs);
-  const [found, setFound] = useState<{ says: LogSays | null; failed: string | null }>({ says: null, failed: null });
-  const asked = JSON.stringify(filter);
-  useEffect(() => {
-    const run = { on: true };
-    logApi.says(JSON.parse(asked) as typeof filter).then(
-      (says) => run.on && setFound({ says, failed: null }),
-      (error: unknown) => run.on && setFound({ says: null, failed: error instanceof Error ? error.message : String(error) }),
-    );
-    return () => void (run.on = false);
-  }, [asked, judged, readings]);
-  const { says, failed } = found;
+  const question = useSays(filter);
+  const { data: says } = question;
   const brief = briefs.find(({ id }) => id === filter.brief) ?? null;
   const { show } = useToasts();
   return (
@@ -76,7 +67,7 @@ function Says() {
             options={[{ value: '', label: 'Every brief' }, ...briefs.map(({ id, document }) => ({ value: id, label: document.title }))]}
             onChange={(id) => {
               const { brief: _before, ...others } = filter;
-              void filterLog(id === '' ? others : { ...others, brief: id });
+              filterLog(id === '' ? others : { ...others, brief: id });
             }}
           />
           <div className="ml-auto flex flex-wrap gap-1.5 max-sm:order-last max-sm:ml-0 print:hidden">
@@ -91,8 +82,8 @@ function Says() {
             </Button>
           </div>
         </div>
-        {failed && <p role="alert">{failed}</p>}
-        {!says && !failed && <p aria-busy="true">Counting</p>}
+        <NoAnswer what="what they say" question={question} />
+        {question.isPending && <p aria-busy="true">Counting</p>}
         {says && <Answers says={says} briefs={briefs} brief={brief} />}
       </div>
       {says && <Limits says={says} brief={brief} />}
@@ -295,8 +286,6 @@ function focalFor(brief: StoredBrief | null): number {
   const { lens, sensor } = brief.document.kit;
   return Math.round(fullFrameEquivalentMm(lens.focalLengthMm, sensor.widthMm, sensor.heightMm));
 }
-
-const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /** Makes a steadiness test of the frames, which plans go by from then on. */
 function TakeHands({ brief }: { brief: StoredBrief }) {

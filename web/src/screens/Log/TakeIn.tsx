@@ -12,7 +12,7 @@ import { talliesBeside } from '../../domain/countsOnFrames.ts';
 import { readCsv, type CsvTable } from '../../domain/logExchange.ts';
 import { useLibrary } from '../../state/library.ts';
 import { findFolder, forgetImport, goOn, stopImport, takeFolderIn, takeIn, useImport } from '../../state/logImport.ts';
-import { useLog } from '../../state/log.ts';
+import { useShelf } from '../../state/logQueries.ts';
 import type { Folder } from '../../sync/keptFolder.ts';
 import { CountsSheet } from './CountsSheet.tsx';
 import { CsvSheet } from './CsvSheet.tsx';
@@ -173,7 +173,7 @@ interface OutcomeProps {
 
 function Outcome({ counted, onLay }: OutcomeProps) {
   const { finished, doing, added, known, notTaken, ofFiles } = useImport();
-  const outings = useLog(({ shelf }) => shelf?.outings);
+  const outings = useShelf().data?.outings;
   if (!finished || doing) return null;
   const beside = ofFiles && added > 0 ? talliesBeside(counted, outings ?? []) : [];
   const shown = notTaken.slice(0, LATEST_SHOWN);

@@ -1,12 +1,11 @@
 import type { LogFrame } from '@hushto/contract';
 import { SOFT_CAUSES, type Softness, type Verdict } from '@hushto/core';
-import { CAUSE_WORDS, causeWords, LEARNT_WORDS, percent, softnessWords, VERDICT_WORDS } from '@hushto/words';
+import { CAUSE_WORDS, causeWords, LEARNT_WORDS, noAnswerWords, percent, softnessWords, VERDICT_WORDS } from '@hushto/words';
 import { ScanSearch } from 'lucide-react';
-import { useEffect } from 'react';
 import { Button } from '../../components/Button.tsx';
 import { useToasts } from '../../components/toast.ts';
-import { askWhy, lookInto, stopLooking, useWhy } from '../../state/logWhy.ts';
-import { said } from './useJudging.ts';
+import { lookInto, stopLooking, useWhy, useWhyOf } from '../../state/logWhy.ts';
+import { said, whyNoAnswer } from '../../state/queries.ts';
 import { Working } from './Working.tsx';
 
 const SAID: Record<(typeof SOFT_CAUSES)[number], Verdict> = {
@@ -19,19 +18,17 @@ const SAID: Record<(typeof SOFT_CAUSES)[number], Verdict> = {
 
 /** Why a frame is soft: what its picture shows, how likely that is, and what to change; or the question. */
 export function WhySoft({ frame, onSay }: { frame: LogFrame; onSay: (verdict: Verdict) => void }) {
-  const found = useWhy((why) => why.found[frame.id]);
+  const { data: found, error } = useWhyOf(frame);
   const problem = useWhy((why) => why.problems[frame.id]);
   const busy = useWhy((why) => why.doing !== null);
   const { show } = useToasts();
-  useEffect(() => {
-    if (frame.cause !== null) askWhy(frame.id).catch((error: unknown) => show(said(error)));
-  }, [frame.id, frame.cause, show]);
   if (!found)
     return (
       <div className="grid gap-1">
         <Button size="s" className="justify-self-start" disabled={busy || frame.cause !== null} onClick={() => void lookInto([frame]).catch((error: unknown) => show(said(error)))}>
           <ScanSearch aria-hidden="true" /> Why is it soft?
         </Button>
+        {error && <p className="text-quiet">{noAnswerWords('why it is soft', whyNoAnswer(error), said(error))}</p>}
         {problem !== undefined && <p className="text-quiet">{problem}</p>}
       </div>
     );
@@ -73,7 +70,7 @@ const LEAST_BLUR_PX = 1.3;
  * @param size of the picture it lies over, as it is shown: cameras write that of the sensor, however it was held
  */
 export function SoftEvidence({ frame, size }: { frame: LogFrame; size: { width: number; height: number } }) {
-  const found = useWhy((why) => why.found[frame.id]);
+  const { data: found } = useWhyOf(frame);
   if (!found) return null;
   const { width: w, height: h } = size;
   const [width, height] = w >= h ? [UNITS, (UNITS * h) / w] : [(UNITS * w) / h, UNITS];

@@ -2,20 +2,20 @@ import type { Verdict } from '@hushto/core';
 import { count, VERDICT_WORDS } from '@hushto/words';
 import { useToasts } from '../../components/toast.ts';
 import { judgeFrames, meant, useLog } from '../../state/log.ts';
+import { totalIn } from '../../state/logQueries.ts';
+import { said } from '../../state/queries.ts';
 
 /** The last verdict, on its way or said: taken back only once it was said. */
 let lastJudged: ReturnType<typeof judgeFrames> | null = null;
-
-export const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 /** Says a verdict of what is meant, moves on where it was one frame, and offers to take it back. */
 export function useJudging(): (verdict: Verdict | null) => void {
   const { show } = useToasts();
   return (verdict) => {
     const state = useLog.getState();
-    const ids = meant(state);
+    const ids = meant();
     if (ids.length === 0) return;
-    if (state.chosen.size === 0) state.set({ at: Math.min(state.at + 1, (state.total ?? 1) - 1) });
+    if (state.chosen.size === 0) state.set({ at: Math.min(state.at + 1, (totalIn(state.filter) ?? 1) - 1) });
     const judged = judgeFrames(ids, verdict);
     lastJudged = judged;
     judged
