@@ -159,6 +159,57 @@ describe('Your data', () => {
     expect(page.url()).to.equal(`${app.base}/plan/${id}`);
   });
 
+  it('claims nothing it does not know: unreachable, failing and not yet known are three words, in every room', async () => {
+    const { page } = await app.open({ at: '/plan' });
+    const main = page.getByRole('navigation', { name: 'Main' });
+    const gone = 'b0000000-0000-4000-8000-00000000dead';
+    const missing = page.getByRole('heading', { level: 1 });
+    /** Goes there without loading the page anew, as a link does. */
+    const go = (to: string): Promise<void> => page.evaluate((at) => {
+      history.pushState(null, '', at);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, to); // prettier-ignore
+
+    /** What becomes of questions to the server. */
+    let server: 'answers' | 'away' | 'fails' = 'away';
+    const failing = { error: { code: 'DISK_FULL', message: 'The disk is full.', issues: [] } };
+    await page.route('**/api/**', (route) => server === 'away' ? route.abort() : server === 'fails' ? route.fulfill({ status: 507, json: failing }) : route.continue());
+    await page.getByRole('link', { name: 'Your data' }).click();
+    await page.getByText('The server cannot be reached. So what the server keeps is not known here.').waitFor();
+    const offline = await page.getByRole('main').innerText();
+    expect(offline).to.include('Which there are is not known.').and.include('cannot be read is not known').and.include('which phones are paired is not known');
+    expect(offline).not.to.match(/There is none yet|Nothing: everything|Looking/);
+    await main.getByRole('link', { name: 'Log' }).click();
+    await page.getByText('The server cannot be reached. So the log is not known here.').waitFor();
+    await go(`/plan/${gone}`);
+    await missing.getByText('This brief is not in this browser').waitFor();
+
+    server = 'fails';
+    await page.getByText('The server has a failure of its own').waitFor();
+    await missing.getByText('This brief is not known yet').waitFor();
+    await main.getByRole('link', { name: 'Log' }).click();
+    await page.getByText('The server answers, but with a failure of its own: The disk is full. So the log is not known here.').waitFor();
+
+    server = 'answers';
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await page.getByRole('status').getByText('400 frames').waitFor();
+    await go(`/plan/${gone}`);
+    await missing.getByText('This brief is gone; here are yours').waitFor();
+    // What was known once is shown as of then.
+    await page.getByRole('link', { name: 'Your data' }).click();
+    await page.getByText('frames of the log').waitFor();
+    await main.getByRole('link', { name: 'Plan' }).click();
+    server = 'away';
+    await page.getByRole('link', { name: 'Your data' }).click();
+    await page.getByText(/The server cannot be reached\. What stands here is as it was at \d\d:\d\d\./).waitFor();
+    // A room that was never opened, where this browser keeps no copy of the page.
+    await app.stopServer();
+    await main.getByRole('link', { name: 'Kit' }).click();
+    await page.getByRole('heading', { name: 'This part of Hushto is not here yet' }).waitFor();
+    await app.restart();
+    await page.close();
+  }); // prettier-ignore
+
   it('works without storage of the browser, against the server, and says so', async () => {
     const { page } = await app.open({ storageFails: true });
     await page.getByText('This browser keeps nothing').waitFor();

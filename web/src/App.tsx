@@ -40,39 +40,39 @@ export function App() {
   return (
     <Guard>
       <QueryClientProvider client={queries}>
-      <BrowserRouter>
-        <Routes>
-          <Route element={<Rooms />}>
-            <Route path="/plan/:id?" element={<PlanScreen />} />
-            <Route path="/card/:id" element={<CardScreen />} />
-            <Route path="/light/:id?" element={<LightScreen />} />
-            <Route path="/outings/:id?" element={<RunSheetScreen />} />
-            <Route path="/log" element={<Navigate to="/log/frames" replace />} />
-            <Route path="/log/frames" element={<FramesScreen />} />
-            <Route path="/log/says" element={<SaysScreen />} />
-            <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
-            <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
-            <Route path="/you/taste/:id?" element={<TasteScreen />} />
-            <Route path="/kit" element={<Navigate to="/kit/beside" replace />} />
-            <Route path="/kit/figures" element={<FiguresScreen />} />
-            <Route path="/you/focus/:id?" element={<FocusScreen />} />
-            <Route path="/kit/beside" element={<BesideScreen />} />
-            <Route path="/kit/beside/blind/:id" element={<BlindScreen />} />
-            <Route path="/kit/carry" element={<CarryScreen />} />
-            <Route path="/kit/lens" element={<LensScreen />} />
-            <Route path="/kit/target" element={<TargetScreen />} />
-            <Route path="/kit/measure" element={<MeasureScreen />} />
-            <Route path="/data" element={<DataScreen />} />
-            <Route path="/pocket/:id" element={<PocketScreen />} />
-            {Object.entries(EARLIER_ADDRESSES).map(([path, to]) => (
-              <Route key={path} path={path} element={<Moved to={to} />} />
-            ))}
-            {PartsScreen && <Route path="/parts" element={<PartsScreen />} />}
-            <Route path="/" element={<Navigate to="/plan" replace />} />
-            <Route path="*" element={<NoSuchPage />} />
-          </Route>
-        </Routes>
-      </BrowserRouter>
+        <BrowserRouter>
+          <Routes>
+            <Route element={<Rooms />}>
+              <Route path="/plan/:id?" element={<PlanScreen />} />
+              <Route path="/card/:id" element={<CardScreen />} />
+              <Route path="/light/:id?" element={<LightScreen />} />
+              <Route path="/outings/:id?" element={<RunSheetScreen />} />
+              <Route path="/log" element={<Navigate to="/log/frames" replace />} />
+              <Route path="/log/frames" element={<FramesScreen />} />
+              <Route path="/log/says" element={<SaysScreen />} />
+              <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
+              <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
+              <Route path="/you/taste/:id?" element={<TasteScreen />} />
+              <Route path="/kit" element={<Navigate to="/kit/beside" replace />} />
+              <Route path="/kit/figures" element={<FiguresScreen />} />
+              <Route path="/you/focus/:id?" element={<FocusScreen />} />
+              <Route path="/kit/beside" element={<BesideScreen />} />
+              <Route path="/kit/beside/blind/:id" element={<BlindScreen />} />
+              <Route path="/kit/carry" element={<CarryScreen />} />
+              <Route path="/kit/lens" element={<LensScreen />} />
+              <Route path="/kit/target" element={<TargetScreen />} />
+              <Route path="/kit/measure" element={<MeasureScreen />} />
+              <Route path="/data" element={<DataScreen />} />
+              <Route path="/pocket/:id" element={<PocketScreen />} />
+              {Object.entries(EARLIER_ADDRESSES).map(([path, to]) => (
+                <Route key={path} path={path} element={<Moved to={to} />} />
+              ))}
+              {PartsScreen && <Route path="/parts" element={<PartsScreen />} />}
+              <Route path="/" element={<Navigate to="/plan" replace />} />
+              <Route path="*" element={<NoSuchPage />} />
+            </Route>
+          </Routes>
+        </BrowserRouter>
       </QueryClientProvider>
     </Guard>
   );
@@ -97,20 +97,27 @@ function Moved({ to }: { to: string }) {
   return <Navigate to={to.replace(':id', id)} replace />;
 }
 
-/** Catches a fault of ours. What was typed is kept in the browser and comes back with the page. */
-class Guard extends Component<{ children: ReactNode }, { failed: boolean }> {
-  override state = { failed: false };
-  static getDerivedStateFromError = () => ({ failed: true });
+/** How browsers say that a part of the page could not be fetched: one of them each. */
+const NOT_FETCHED = /dynamically imported module|importing a module script failed/i;
+
+/** Catches a fault of ours, and a part of the page that could not be fetched. What was typed is kept in the browser and comes back with the page. */
+class Guard extends Component<{ children: ReactNode }, { failed: 'fault' | 'fetching' | null }> {
+  override state = { failed: null };
+  static getDerivedStateFromError = (error: unknown) => ({ failed: NOT_FETCHED.test(String(error)) ? 'fetching' : 'fault' });
   override render(): ReactNode {
-    if (!this.state.failed) return this.props.children;
+    const { failed } = this.state;
+    if (failed === null) return this.props.children;
     return (
-      <main className="mx-auto grid max-w-160 justify-items-start gap-2 px-6 py-14">
-        <h1 className="font-title text-24 font-semibold">Something in Hushto failed</h1>
-        <p>Your edits are kept. Load the page again; if it comes back, the browser’s console says what it was.</p>
-        <a className={buttonLook({ look: 'go' })} href="/plan">
+      <Message title={failed === 'fault' ? 'Something in Hushto failed' : 'This part of Hushto is not here yet'}>
+        <p>
+          {failed === 'fault'
+            ? 'Your edits are kept. Load the page again; if it comes back, the browser’s console says what it was.'
+            : 'The server cannot be reached, or was brought up to date meanwhile. Your edits are kept; load the page again when it answers.'}
+        </p>
+        <a className={buttonLook({ look: 'go' })} href={failed === 'fault' ? '/plan' : location.href}>
           Load again
         </a>
-      </main>
+      </Message>
     );
   }
 }

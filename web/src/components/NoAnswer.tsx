@@ -16,11 +16,11 @@ export function NoAnswer({ what, question: { error, dataUpdatedAt, refetch } }: 
   if (!error) return null;
   const asOf = dataUpdatedAt > 0 ? new Date(dataUpdatedAt).toLocaleTimeString('en-GB', { timeStyle: 'short' }) : null;
   return (
-    <Problem alert>
-      {noAnswerWords(what, whyNoAnswer(error), said(error), asOf)}{' '}
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+      <Problem alert>{noAnswerWords(what, whyNoAnswer(error), said(error), asOf)}</Problem>
       <Button size="s" onClick={() => void refetch()}>
         Try again
       </Button>
-    </Problem>
+    </div>
   );
 }

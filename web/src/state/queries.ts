@@ -1,6 +1,7 @@
-import { QueryClient } from '@tanstack/react-query';
+import { QueryCache, QueryClient } from '@tanstack/react-query';
 import type { NoAnswer } from '@hushto/words';
-import { codeOf } from '../sync/remote.ts';
+import { codeOf, serverAfter, type ServerState } from '../sync/remote.ts';
+import { sync } from './library.ts';
 
 /** Before a question that was lost on its way is asked again, ms. */
 const AGAIN_MS = 500;
@@ -10,6 +11,11 @@ const AGAIN_MS = 500;
  * keeps them itself.
  */
 export const queries = new QueryClient({
+  // Whatever was asked for: the whole page says the same of the server.
+  queryCache: new QueryCache({
+    onSuccess: () => note('answers'),
+    onError: (error) => note(serverAfter(codeOf(error))),
+  }),
   defaultOptions: {
     queries: {
       // The server may be on this very computer: whether there is a network says nothing of it.
@@ -21,6 +27,10 @@ export const queries = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
+
+function note(server: ServerState): void {
+  if (sync.store.getState().server !== server) sync.store.setState({ server });
+}
 
 export const whyNoAnswer = (error: unknown): NoAnswer => (codeOf(error) === 'OFFLINE' ? 'unreachable' : 'failing');
 
