@@ -9,6 +9,7 @@ import { Figures } from './figures.ts';
 import { pageOfFrames } from './frameRows.ts';
 import { dropPreviews, previewOf, putLook, putLooks, softnessOf, type Look } from './looks.ts';
 import { outingShelf } from './outingShelf.ts';
+import { KnownReader } from './readKnown.ts';
 import { chunks, marks } from './statements.ts';
 import { takeIn } from './takeIn.ts';
 import { judge } from './verdicts.ts';
@@ -18,16 +19,18 @@ import { query } from '../query.ts';
 export class LogBook {
   readonly #stores: Stores;
   readonly #now: () => Date;
+  readonly #reader: KnownReader;
   readonly #figures: Figures;
 
   constructor(stores: Stores, planner: Pick<Planner, 'takes'>, now: () => Date) {
     this.#stores = stores;
     this.#now = now;
-    this.#figures = new Figures(stores, planner);
+    this.#reader = new KnownReader(stores, planner);
+    this.#figures = new Figures(this.#reader);
   }
 
   add(em: EntityManager, frames: readonly NewFrame[]): Promise<FramesTakenIn['frames']> {
-    return takeIn({ stores: this.#stores, figures: this.#figures, now: this.#now }, em, frames);
+    return takeIn({ stores: this.#stores, reader: this.#reader, now: this.#now }, em, frames);
   }
 
   shelf(em: EntityManager): Promise<LogShelf> {

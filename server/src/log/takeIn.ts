@@ -5,16 +5,17 @@ import { LogFrameEntity, LogVerdictEntity } from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
 import type { Stores } from '../stores.ts';
 import { groupOutings } from './bursts.ts';
-import type { Figures, Known } from './figures.ts';
+import { figuresOf, type Known } from './frameFigures.ts';
 import { noteGear } from './gear.ts';
 import { stretchAt, stretchesOf, type Stretch } from './matching.ts';
 import { outingFor, outingSpans, writeSpans, type Span } from './outingSpans.ts';
+import type { KnownReader } from './readKnown.ts';
 import { chunks, marks } from './statements.ts';
 import { query } from '../query.ts';
 
 interface TakeInParts {
   stores: Stores;
-  figures: Figures;
+  reader: KnownReader;
   now: () => Date;
 }
 
@@ -29,20 +30,20 @@ interface There {
  * Takes frames in, each once however often it is sent; one that was deleted comes back. Each finds its outing, its brief by the run
  * sheet, its take and its burst. @returns under which ids, in the order sent
  */
-export async function takeIn({ stores, figures, now }: TakeInParts, em: EntityManager, frames: readonly NewFrame[]): Promise<FramesTakenIn['frames']> {
+export async function takeIn({ stores, reader, now }: TakeInParts, em: EntityManager, frames: readonly NewFrame[]): Promise<FramesTakenIn['frames']> {
   const isNew = await digestsUnknown(em, frames);
   const stretches = stretchesOf(await stores.runSheets.list(em));
   const coming = frames.filter(({ digest }) => isNew.has(digest));
   await noteGear(em, stores, coming);
   // What takes long is worked out before anything is locked.
-  const known = await figures.known(em, coming.map(({ camera }) => camera), coming.map((frame) => briefOf(frame, stretches))); // prettier-ignore
+  const known = await reader.read(em, coming.map(({ camera }) => camera), coming.map((frame) => briefOf(frame, stretches))); // prettier-ignore
   return em.transactional(async (inner) => {
     await nextRevision(inner);
     const there = await framesThere(inner, frames);
     const fresh = new Map<string, NewFrame>();
     for (const frame of frames) if (!there.has(frame.digest)) fresh.set(frame.digest, frame);
     const spans = await outingSpans(inner);
-    const rows = [...fresh.values()].map((frame) => newRow(frame, figures, known, stretches, spans));
+    const rows = [...fresh.values()].map((frame) => newRow(frame, known, stretches, spans));
     await writeSpans(inner, spans);
     for (const some of chunks(rows, 100)) await inner.insertMany(LogFrameEntity, some);
     const judged = rows.flatMap(({ id, verdict }) => (verdict === null ? [] : [{ frame: id, verdict, judgedAt: now() }]));
@@ -81,7 +82,7 @@ async function digestsUnknown(em: EntityManager, frames: readonly NewFrame[]): P
 const briefOf = ({ briefId, wallClock }: NewFrame, stretches: readonly Stretch[]): string | null =>
   briefId ?? stretchAt(stretches, wallClock)?.briefId ?? null;
 
-function newRow(frame: NewFrame, figures: Figures, known: Known, stretches: readonly Stretch[], spans: Span[]) {
+function newRow(frame: NewFrame, known: Known, stretches: readonly Stretch[], spans: Span[]) {
   const { equivalentMm, briefId: _said, ...written } = frame;
   const stretch = stretchAt(stretches, frame.wallClock);
   const brief = briefOf(frame, stretches);
@@ -94,6 +95,6 @@ function newRow(frame: NewFrame, figures: Figures, known: Known, stretches: read
     outing: outingFor(spans, frame.takenAt === null ? null : Date.parse(frame.takenAt), stretch),
     writtenEquivalentMm: equivalentMm,
     briefId: brief !== null && known.briefs.has(brief) ? brief : null,
-    ...figures.of(frame, brief, known),
+    ...figuresOf(frame, brief, known),
   };
 }

@@ -1,39 +1,9 @@
 import type { Brought } from '@hushto/contract';
 import type { EntityManager } from '@mikro-orm/libsql';
-import { setImmediate as breathe } from 'node:timers/promises';
-import { z } from 'zod';
-import { LOG_ROWS, LOG_TABLES, type LogRow, type LogTable } from './logRows.ts';
-import { query, type Value } from '../query.ts';
-
-const SLICE = 200;
-
-/** A row of the log as a line of an archive: its columns, pictures in base 64. What they hold is looked at table by table. */
-export const LogLineSchema = z.strictObject({
-  log: z.enum(LOG_TABLES as [LogTable, ...LogTable[]]),
-  row: z.record(z.string().regex(/^[a-z_0-9]{1,40}$/), z.union([z.string(), z.number(), z.null()])),
-});
-export type LogLine = z.infer<typeof LogLineSchema>;
-
-/** Every row of the log. @param previews whether the small pictures go along */
-export async function* logLines(em: EntityManager, previews: boolean): AsyncGenerator<LogLine> {
-  for (const log of LOG_TABLES) {
-    if (log === 'log_preview' && !previews) continue;
-    for (let after = 0; ;) {
-      const rows = await query<(LogLine['row'] & { rowid_: number; webp?: unknown })[]>(
-        em,
-        `select rowid as rowid_, * from \`${log}\` where rowid > ? order by rowid limit ${SLICE}`,
-        [after],
-      );
-      for (const { rowid_, ...row } of rows) {
-        after = rowid_;
-        if (log === 'log_preview') row.webp = Buffer.from(row.webp as Uint8Array).toString('base64');
-        yield { log, row };
-      }
-      if (rows.length < SLICE) break;
-      await breathe();
-    }
-  }
-}
+import { query } from '../query.ts';
+import type { LogLine } from './logLines.ts';
+import { LOG_ROWS, type LogRow, type LogTable } from './logRows.ts';
+import { insertRows, marks, valuesThere } from './statements.ts';
 
 /**
  * Brings rows of the log in. What is there stays as it is; where it says nothing (a verdict, a cause, a picture), what the archive says
@@ -62,11 +32,12 @@ export class LogBringer {
     switch (table) {
       case 'log_outing':
       case 'log_burst':
-        return this.#insert(table, await this.#withParents(table, fitting));
+        return insertRows(this.#inner, table, await this.#withParents(table, fitting));
       case 'log_frame':
         return this.#putFrames(fitting as { row: LogRow<'log_frame'>; number: number }[]);
       case 'log_verdict':
-        return this.#insert(
+        return insertRows(
+          this.#inner,
           table,
           this.#ofFrames(rows as LogRow<'log_verdict'>[], ({ isNew, tookVerdict }) => isNew || tookVerdict),
         );
@@ -74,7 +45,7 @@ export class LogBringer {
       case 'log_softness':
         return this.#fill(table, rows as LogRow<'log_preview' | 'log_softness'>[]);
       case 'log_gear':
-        return this.#insert(table, rows);
+        return insertRows(this.#inner, table, rows);
     }
   }
 
@@ -86,7 +57,8 @@ export class LogBringer {
   /** Bursts whose outing is there; outings have no parents. */
   async #withParents(table: LogTable, fitting: readonly { row: object; number: number }[]): Promise<object[]> {
     if (table === 'log_outing') return fitting.map(({ row }) => row);
-    const outings = await this.#there(
+    const outings = await valuesThere(
+      this.#inner,
       'log_outing',
       'id',
       fitting.map(({ row }) => (row as LogRow<'log_burst'>).outing_id),
@@ -100,12 +72,14 @@ export class LogBringer {
 
   async #putFrames(fitting: readonly { row: LogRow<'log_frame'>; number: number }[]): Promise<void> {
     const known = await this.#knownFrames(fitting.map(({ row }) => row));
-    const outings = await this.#there(
+    const outings = await valuesThere(
+      this.#inner,
       'log_outing',
       'id',
       fitting.map(({ row }) => row.outing_id),
     );
-    const bursts = await this.#there(
+    const bursts = await valuesThere(
+      this.#inner,
       'log_burst',
       'id',
       fitting.flatMap(({ row }) => row.burst_id ?? []),
@@ -130,7 +104,7 @@ export class LogBringer {
         this.#frames.set(row.id, { here: row.id, isNew: true, tookVerdict: false });
       }
     }
-    await this.#insert('log_frame', fresh);
+    await insertRows(this.#inner, 'log_frame', fresh);
     this.#brought.added += fresh.length;
     this.#brought.filled += took.length;
     for (const { here, verdict } of took)
@@ -150,13 +124,14 @@ export class LogBringer {
   /** Pictures and causes of frames that have none. */
   async #fill(table: 'log_preview' | 'log_softness', rows: readonly LogRow<'log_preview' | 'log_softness'>[]): Promise<void> {
     const mine = this.#ofFrames(rows, () => true);
-    const there = await this.#there(
+    const there = await valuesThere(
+      this.#inner,
       table,
       'frame_id',
       mine.map(({ frame_id }) => frame_id),
     );
     const missing = mine.filter(({ frame_id }) => !there.has(frame_id) && there.add(frame_id));
-    await this.#insert(table, missing);
+    await insertRows(this.#inner, table, missing);
     const ofKnown = new Set([...this.#frames.values()].flatMap(({ here, isNew }) => (isNew ? [] : [here])));
     this.#brought.filled += missing.filter(({ frame_id }) => ofKnown.has(frame_id)).length;
   }
@@ -168,31 +143,7 @@ export class LogBringer {
       return frame && wanted(frame) ? [{ ...row, frame_id: frame.here }] : [];
     });
   } // prettier-ignore
-
-  async #there(table: LogTable, column: 'id' | 'frame_id', values: readonly string[]): Promise<Set<string>> {
-    const wanted = [...new Set(values)];
-    if (wanted.length === 0) return new Set();
-    const found = await query<Record<string, string>[]>(
-      this.#inner,
-      `select ${column} from \`${table}\` where ${column} in (${marks(wanted)})`,
-      wanted,
-    );
-    return new Set(found.map((row) => row[column]!));
-  }
-
-  /** Rows that are there under the same key stay as they are. */
-  async #insert(table: LogTable, rows: readonly object[]): Promise<void> {
-    if (rows.length === 0) return;
-    const names = Object.keys(rows[0]!);
-    const values = `(${names.map(() => '?').join(', ')})`;
-    await query(
-      this.#inner,
-      `insert into \`${table}\` (${names.map((name) => `\`${name}\``).join(', ')}) values ${rows.map(() => values).join(', ')} on conflict do nothing`,
-      rows.flatMap((row) => names.map((name) => (row as Record<string, Value>)[name] ?? null)),
-    );
-  }
 }
 
 /** Lines named in the answer; more are only counted. */
 const MOST_NAMED = 20;
-const marks = (some: readonly unknown[]): string => some.map(() => '?').join(', ');
