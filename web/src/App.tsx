@@ -1,4 +1,3 @@
-import { QueryClientProvider } from '@tanstack/react-query';
 import { Component, lazy, Suspense, type ReactNode } from 'react';
 import { HotkeysProvider } from 'react-hotkeys-hook';
 import { BrowserRouter, Link, Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
@@ -9,7 +8,6 @@ import { EARLIER_ADDRESSES } from './components/rooms.ts';
 import { useToasts } from './components/toast.ts';
 import { useHinted } from './components/useHinted.ts';
 import { PlanScreen } from './screens/Plan/PlanScreen.tsx';
-import { queries } from './state/queries.ts';
 import { useTheme } from './state/settings.ts';
 
 const Hints = lazy(async () => ({ default: (await import('./components/Hints.tsx')).Hints }));
@@ -39,41 +37,39 @@ const PartsScreen = import.meta.env.DEV
 export function App() {
   return (
     <Guard>
-      <QueryClientProvider client={queries}>
-        <BrowserRouter>
-          <Routes>
-            <Route element={<Rooms />}>
-              <Route path="/plan/:id?" element={<PlanScreen />} />
-              <Route path="/card/:id" element={<CardScreen />} />
-              <Route path="/light/:id?" element={<LightScreen />} />
-              <Route path="/outings/:id?" element={<RunSheetScreen />} />
-              <Route path="/log" element={<Navigate to="/log/frames" replace />} />
-              <Route path="/log/frames" element={<FramesScreen />} />
-              <Route path="/log/says" element={<SaysScreen />} />
-              <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
-              <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
-              <Route path="/you/taste/:id?" element={<TasteScreen />} />
-              <Route path="/kit" element={<Navigate to="/kit/beside" replace />} />
-              <Route path="/kit/figures" element={<FiguresScreen />} />
-              <Route path="/you/focus/:id?" element={<FocusScreen />} />
-              <Route path="/kit/beside" element={<BesideScreen />} />
-              <Route path="/kit/beside/blind/:id" element={<BlindScreen />} />
-              <Route path="/kit/carry" element={<CarryScreen />} />
-              <Route path="/kit/lens" element={<LensScreen />} />
-              <Route path="/kit/target" element={<TargetScreen />} />
-              <Route path="/kit/measure" element={<MeasureScreen />} />
-              <Route path="/data" element={<DataScreen />} />
-              <Route path="/pocket/:id" element={<PocketScreen />} />
-              {Object.entries(EARLIER_ADDRESSES).map(([path, to]) => (
-                <Route key={path} path={path} element={<Moved to={to} />} />
-              ))}
-              {PartsScreen && <Route path="/parts" element={<PartsScreen />} />}
-              <Route path="/" element={<Navigate to="/plan" replace />} />
-              <Route path="*" element={<NoSuchPage />} />
-            </Route>
-          </Routes>
-        </BrowserRouter>
-      </QueryClientProvider>
+      <BrowserRouter>
+        <Routes>
+          <Route element={<Rooms />}>
+            <Route path="/plan/:id?" element={<PlanScreen />} />
+            <Route path="/card/:id" element={<CardScreen />} />
+            <Route path="/light/:id?" element={<LightScreen />} />
+            <Route path="/outings/:id?" element={<RunSheetScreen />} />
+            <Route path="/log" element={<Navigate to="/log/frames" replace />} />
+            <Route path="/log/frames" element={<FramesScreen />} />
+            <Route path="/log/says" element={<SaysScreen />} />
+            <Route path="/you" element={<Navigate to="/you/steadiness" replace />} />
+            <Route path="/you/steadiness/:id?" element={<HoldScreen />} />
+            <Route path="/you/taste/:id?" element={<TasteScreen />} />
+            <Route path="/kit" element={<Navigate to="/kit/beside" replace />} />
+            <Route path="/kit/figures" element={<FiguresScreen />} />
+            <Route path="/you/focus/:id?" element={<FocusScreen />} />
+            <Route path="/kit/beside" element={<BesideScreen />} />
+            <Route path="/kit/beside/blind/:id" element={<BlindScreen />} />
+            <Route path="/kit/carry" element={<CarryScreen />} />
+            <Route path="/kit/lens" element={<LensScreen />} />
+            <Route path="/kit/target" element={<TargetScreen />} />
+            <Route path="/kit/measure" element={<MeasureScreen />} />
+            <Route path="/data" element={<DataScreen />} />
+            <Route path="/pocket/:id" element={<PocketScreen />} />
+            {Object.entries(EARLIER_ADDRESSES).map(([path, to]) => (
+              <Route key={path} path={path} element={<Moved to={to} />} />
+            ))}
+            {PartsScreen && <Route path="/parts" element={<PartsScreen />} />}
+            <Route path="/" element={<Navigate to="/plan" replace />} />
+            <Route path="*" element={<NoSuchPage />} />
+          </Route>
+        </Routes>
+      </BrowserRouter>
     </Guard>
   );
 }

@@ -18,7 +18,7 @@ const pairingQuery = queryOptions({
 
 /** Pairing of phones, open while it is asked for, and the devices that are paired. */
 export function PairPhone() {
-  const { data: state, error } = useQuery(pairingQuery);
+  const { data: state, error } = useQuery(pairingQuery, queries);
   const { show } = useToasts();
   const ask = (request: Promise<PairingState>): void =>
     void request.then(

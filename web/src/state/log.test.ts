@@ -1,8 +1,7 @@
 import type { LogFrame } from '@hushto/contract';
 import type { Verdict } from '@hushto/core';
-import { QueryClientProvider, type QueryClient } from '@tanstack/react-query';
+import type { QueryClient } from '@tanstack/react-query';
 import { expect } from 'chai';
-import { createElement, type ReactNode } from 'react';
 import { aPage } from '../../test/aPage.ts';
 import type * as Log from './log.ts';
 import type * as Asking from './logQueries.ts';
@@ -85,13 +84,12 @@ describe('the log as it is looked at', () => {
 
   /** Looks at the frames of a filter from one place to another, as the grid does. */
   async function look(first: number, last: number) {
-    const wrapper = ({ children }: { children: ReactNode }) => createElement(QueryClientProvider, { client: queries }, children);
     const view = library().renderHook(
       (at: { first: number; last: number }) => {
         const filter = log.useLog(({ filter: now }) => now);
         return { total: asking.useTotal(filter), shelf: asking.useShelf(), ...asking.useFrames(filter, at.first, at.last) };
       },
-      { wrapper, initialProps: { first, last } },
+      { initialProps: { first, last } },
     );
     await library().waitFor(() => expect(view.result.current.shelf.isFetching || queries.isFetching() > 0).to.equal(false));
     return view;

@@ -25,15 +25,15 @@ const pageQuery = (filter: LogFilter, page: number) =>
 const saysQuery = (filter: LogFilter) => queryOptions({ queryKey: [...LOG, 'says', filter], queryFn: () => logApi.says(filter) });
 
 /** Outings and gear, and how many frames there are. */
-export const useShelf = () => useQuery(shelfQuery);
+export const useShelf = () => useQuery(shelfQuery, queries);
 
 /** What the frames of a filter say; what another filter's said stands until it is there. @param asks false where nobody wants to know */
 export const useSays = (filter: LogFilter, asks = true) =>
-  useQuery({ ...saysQuery(filter), enabled: asks, placeholderData: keepPreviousData });
+  useQuery({ ...saysQuery(filter), enabled: asks, placeholderData: keepPreviousData }, queries);
 
 /** How many frames a filter has; null as long as none was counted. */
 export const useTotal = (filter: LogFilter): number | null =>
-  useQuery({ ...pageQuery(filter, 0), select: ({ total }) => total }).data ?? null;
+  useQuery({ ...pageQuery(filter, 0), select: ({ total }) => total }, queries).data ?? null;
 
 /** Frames of a filter from one place to another, those that are on their way undefined; and the first question about them that failed. */
 export function useFrames(filter: LogFilter, first: number, last: number): { frames: (LogFrame | undefined)[]; failed: UseQueryResult<LogPage> | null } {
@@ -41,7 +41,7 @@ export function useFrames(filter: LogFilter, first: number, last: number): { fra
   const pages = useQueries({
     queries: Array.from({ length: Math.max(0, Math.floor(Math.max(0, last) / PAGE) - from + 1) }, (_, i) => pageQuery(filter, from + i)),
     combine: together,
-  });
+  }, queries);
   const frames = useMemo(
     () => Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => pages.held[Math.floor((first + i) / PAGE) - from]?.[(first + i) % PAGE]),
     [pages, first, last, from],

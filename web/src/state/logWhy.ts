@@ -28,7 +28,8 @@ export const stopLooking = (): void => stop?.abort();
 
 const whyQuery = (id: string) => queryOptions({ queryKey: ['why', id], queryFn: () => logApi.softness(id), staleTime: Infinity });
 /** Why a frame is soft, where that was looked into. */
-export const useWhyOf = ({ id, cause }: Pick<LogFrame, 'id' | 'cause'>) => useQuery({ ...whyQuery(id), enabled: cause !== null });
+export const useWhyOf = ({ id, cause }: Pick<LogFrame, 'id' | 'cause'>) =>
+  useQuery({ ...whyQuery(id), enabled: cause !== null }, queries);
 
 /** Looks into frames one after the other. Those of the simulated camera are drawn again; of others the file must be at hand. */
 export async function lookInto(frames: readonly LogFrame[]): Promise<void> {

@@ -7,7 +7,7 @@ import { sync } from './library.ts';
 const AGAIN_MS = 500;
 
 /**
- * What the server alone knows, as it last answered: the log, what is kept, who is paired. Documents are no part of it, for this browser
+ * Given to each question itself, so that what asks none does not load it: what the server alone knows, as it last answered: the log, what is kept, who is paired. Documents are no part of it, for this browser
  * keeps them itself.
  */
 export const queries = new QueryClient({

@@ -4,7 +4,7 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { PairPhone } from '../../components/PairPhone.tsx';
 import { useToasts } from '../../components/toast.ts';
-import { said } from '../../state/queries.ts';
+import { queries, said } from '../../state/queries.ts';
 import { Archive } from './Archive.tsx';
 import { AsideList } from './AsideList.tsx';
 import { Backups } from './Backups.tsx';
@@ -23,7 +23,7 @@ export function DataScreen() {
 const dataQuery = queryOptions({ queryKey: ['data'], queryFn: () => api.data() });
 
 function YourData() {
-  const question = useQuery(dataQuery);
+  const question = useQuery(dataQuery, queries);
   const { data: state = null, isPending, refetch } = question;
   const { show } = useToasts();
   /** Does something and looks again; a failure is said. */
