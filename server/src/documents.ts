@@ -137,11 +137,11 @@ export class Documents<Name extends KindName> {
   async createAs(em: EntityManager, id: string, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
     if (!NewId.safeParse(id).success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
     return em.transactional(async (inner) => {
-      const there = await inner.findOne(this.#entity, { id });
+      const there = await this.findRow(inner, id);
       if (there && (there.deletedAt || !this.#holds(there, document))) throw new ApiError('CONFLICT');
       if (there) return this.#stored(there);
       const row = this.#newRow(id, document, this.#now().getTime(), await nextRevision(inner));
-      inner.persist(inner.create(this.#entity, row));
+      await inner.insert(this.#entity, row);
       return { ...beside(row), document };
     });
   }
@@ -159,8 +159,9 @@ export class Documents<Name extends KindName> {
       this.#stored(row);
       if (this.#holds(row, document)) return this.#stored(row);
       if (expected !== null && row.revision !== expected) throw new ApiError('CONFLICT');
-      Object.assign(row, this.#contents(document), { revision: await nextRevision(inner), updatedAt: this.#now() });
-      return { ...beside(row), document };
+      const changed = { ...this.#contents(document), revision: await nextRevision(inner), updatedAt: this.#now() };
+      await inner.nativeUpdate(this.#entity, { id }, changed);
+      return { ...beside({ ...row, ...changed }), document };
     });
   }
 
@@ -268,7 +269,7 @@ export class Documents<Name extends KindName> {
   }
 
   async #row(em: EntityManager, id: string): Promise<Row> {
-    const row = await em.findOne(this.#entity, { id, deletedAt: null });
+    const row = await em.findOne(this.#entity, { id, deletedAt: null }, { disableIdentityMap: true });
     if (!row) throw new ApiError('NOT_FOUND');
     return row;
   }

@@ -1,5 +1,6 @@
-import { ErrorReplySchema, KINDS, storedSchema, type DocumentOf, type KindName } from '@hushto/contract';
+import { ErrorReplySchema, KINDS, storedSchema, type DocumentOf, type KindName, type Stored } from '@hushto/contract';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
+import type { FastifyReply } from 'fastify';
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Documents, ListCursor } from '../documents.ts';
@@ -36,6 +37,10 @@ const cursorOf = (after: string | undefined): ListCursor | null => {
   return after === undefined ? null : { createdAtMs: Number(after.slice(0, dot)), id: after.slice(dot + 1) };
 };
 
+/** Sends what was checked when it came in, or when it was opened: it is not checked once more on its way out. */
+const asText = (reply: FastifyReply, stored: Stored): FastifyReply =>
+  reply.type('application/json; charset=utf-8').send(JSON.stringify(stored));
+
 /** Create, read, list, change, delete and restore of one kind of document. */
 export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRoutes<Name>): FastifyPluginAsyncZod {
   const { path, tag, schema: documentSchema } = KINDS[store.name];
@@ -67,10 +72,10 @@ export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRo
       },
     );
     app.post('/', { schema: { tags, body: document, response: { 201: stored, ...failing } } }, async (request, reply) =>
-      reply.status(201).send(await store.create(em(), request.body as DocumentOf<Name>)),
+      asText(reply.status(201), await store.create(em(), request.body as DocumentOf<Name>)),
     );
-    app.get('/:id', { schema: { tags, params: Params, response: { 200: stored, ...failing } } }, (request) =>
-      store.read(em(), request.params.id),
+    app.get('/:id', { schema: { tags, params: Params, response: { 200: stored, ...failing } } }, async (request, reply) =>
+      asText(reply, await store.read(em(), request.params.id)),
     );
     app.put(
       '/:id',
@@ -84,10 +89,13 @@ export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRo
           response: { 200: stored, ...failing },
         },
       },
-      (request) =>
-        request.headers['if-none-match']
-          ? store.createAs(em(), request.params.id, request.body as DocumentOf<Name>)
-          : store.change(em(), request.params.id, request.body as DocumentOf<Name>, expected(request.headers)),
+      async (request, reply) =>
+        asText(
+          reply,
+          request.headers['if-none-match']
+            ? await store.createAs(em(), request.params.id, request.body as DocumentOf<Name>)
+            : await store.change(em(), request.params.id, request.body as DocumentOf<Name>, expected(request.headers)),
+        ),
     );
     app.delete(
       '/:id',
@@ -116,7 +124,8 @@ export function documentRoutes<Name extends KindName>({ orm, store }: DocumentRo
           response: { 200: stored, ...failing },
         },
       },
-      (request) => store.restore(em(), request.params.id, request.body as DocumentOf<Name> | null | undefined),
+      async (request, reply) =>
+        asText(reply, await store.restore(em(), request.params.id, request.body as DocumentOf<Name> | null | undefined)),
     );
   };
 }
