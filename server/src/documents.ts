@@ -223,6 +223,17 @@ export class Documents<Name extends KindName> {
     return { stored: { ...beside(row), document: opened.document } };
   }
 
+  /** Opens every document once. @returns the digests of texts that can be sent as they are stored, for {@link remember} */
+  async readable(em: EntityManager): Promise<string[]> {
+    for await (const row of this.rows(em, { deletedAt: null })) this.open(row);
+    return [...this.#readable];
+  }
+
+  /** Takes over what another thread has opened. */
+  remember(readable: readonly string[]): void {
+    if (this.#readable.size + readable.length <= MOST_KNOWN) for (const digest of readable) this.#readable.add(digest);
+  }
+
   /** Whether this very text was opened before, and is in today's form. */
   isKnown(row: Row): boolean {
     return row.format === this.#kind.format && this.#readable.has(digestOf(row));

@@ -7,6 +7,7 @@ import { openData, type Data } from './data/database.ts';
 import { dataFolder } from './data/folder.ts';
 import { lockFolder } from './data/lock.ts';
 import { readHere, readInThread } from './data/reader.ts';
+import { rememberReadable } from './data/rememberReadable.ts';
 import { StartFailure } from './data/startFailure.ts';
 import { readLedger } from './ledger.ts';
 import { LogBook } from './log/logBook.ts';
@@ -120,7 +121,9 @@ async function start(): Promise<void> {
     }
     console.log(`Your data is in ${folder}. Press Ctrl-C to stop.`);
     // What the last run changed after its last backup, and what takes long to read; nobody waits for either.
-    settled = readThrough().then(() => (stopping ? undefined : backUp()));
+    settled = readThrough()
+      .then(() => (stopping ? undefined : backUp()))
+      .then(() => (stopping ? undefined : rememberReadable(orm, stores, reader)));
     settled.catch((error: unknown) =>
       error instanceof StartFailure ? stop(error) : app.log.error(error, 'The database could not be read through'),
     );

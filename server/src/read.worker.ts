@@ -1,8 +1,9 @@
-import type { LogFilter, LogSays } from '@hushto/contract';
+import { KIND_NAMES, type LogFilter, type LogSays } from '@hushto/contract';
 import { MikroORM } from '@mikro-orm/libsql';
 import type { MessagePort } from 'node:worker_threads';
 import { writeArchive } from './data/archive.ts';
 import { giveChunks } from './data/chunks.ts';
+import type { Readable } from './data/reader.ts';
 import { logCsv } from './log/csv.ts';
 import { framesOf } from './log/frameRows.ts';
 import { logSays } from './log/logSays.ts';
@@ -21,6 +22,14 @@ async function open(file: string): Promise<MikroORM> {
 
 export async function says({ file, filter }: { file: string; filter: LogFilter }): Promise<LogSays> {
   return logSays((await connection(file)).em.fork(), filter);
+}
+
+/** Digests of every document that can be sent as it is stored, by kind. */
+export async function readable({ file }: { file: string }): Promise<Readable> {
+  const [orm, stores] = [await connection(file), storesWith(() => new Date())];
+  const found: Readable = {};
+  for (const kind of KIND_NAMES) found[kind] = await stores[kind].readable(orm.em.fork());
+  return found;
 }
 
 export async function csv({ file, filter, port }: { file: string; filter: LogFilter; port: MessagePort }): Promise<void> {

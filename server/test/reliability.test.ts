@@ -12,6 +12,8 @@ import { backUpChanges } from '../src/data/backUpChanges.ts';
 import { readLedger } from '../src/ledger.ts';
 import { backupName, outlived } from '../src/data/backups.ts';
 import { DOCUMENT_ENTITIES } from '../src/entities/document.entity.ts';
+import { readInThread } from '../src/data/reader.ts';
+import { storesWith } from '../src/stores.ts';
 import { testServer, type TestServer } from './helpers.ts';
 
 const HOUR_MS = 3_600_000;
@@ -477,6 +479,28 @@ describe('lists and changes', () => {
       expect((await server.send('GET', `/api/briefs?${query}`)).status, query).to.equal(400);
     await server.close();
   });
+
+  it('are sent as they are stored where another thread has opened them, and looked at where they changed since', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'hushto-readable-'));
+    const server = await testServer({ file: path.join(folder, 'hushto.sqlite') });
+    const ids: string[] = [];
+    for (const title of ['A', 'B']) ids.push((await server.send('POST', '/api/briefs', brief(title))).body.id);
+    const reader = readInThread(path.join(folder, 'hushto.sqlite'));
+    const readable = await reader.readable();
+    await reader.close();
+    const { briefs } = storesWith(() => new Date());
+    const rows = async () => briefs.findRows(server.orm.em.fork(), ids);
+    expect([...(await rows()).values()].map((row) => briefs.isKnown(row))).to.deep.equal([false, false]);
+    briefs.remember(readable.briefs!);
+    expect([...(await rows()).values()].map((row) => briefs.isKnown(row))).to.deep.equal([true, true]);
+    // A disk that changed a text is not believed.
+    await server.orm.em.fork().execute(`update brief set document = replace(document, '"title":"B"', '"title":7') where id = ?`, [ids[1]]);
+    const damaged = (await rows()).get(ids[1]!)!;
+    expect(briefs.isKnown(damaged)).to.equal(false);
+    expect(briefs.text(damaged)).to.equal(null);
+    await server.close();
+    rmSync(folder, { recursive: true });
+  }); // prettier-ignore
 
   it('tell what changed since a revision: made, changed, deleted and restored, in order', async () => {
     const server = await testServer();
