@@ -255,7 +255,7 @@ export { clockOffset, FARTHEST_CLOCKS_MS, framesCounted, type ClockOffset, type 
 export { ceilingAt } from './log/ceilingAt.ts';
 export { takenFigures, LOG_VIEW_CPH, type TakenSetting, type TakenFigures } from './log/takenFigures.ts';
 export { plannedTakes, nearestTake, type PlannedTake } from './log/nearestTake.ts';
-export { splitByPauses, burstsAmong, OUTING_GAP_MS, type BurstFrame } from './log/groups.ts';
+export { splitByPauses, burstsAmong, BURST_GAP_MS, OUTING_GAP_MS, type BurstFrame } from './log/groups.ts';
 export { limitOf, risesWith, speedOfLimit, LIMITED_BY, type LimitedBy, type LogCell, type LogLimit } from './log/limits.ts';
 
 // The simulated frame.

@@ -3,7 +3,7 @@ import { SOFT_CAUSES, type Softness } from '@hushto/core';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { LogSoftnessEntity } from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
-import { groupOutings } from './bursts.ts';
+import { groupRound, type Changed } from './bursts.ts';
 import { chunks, marks } from './statements.ts';
 import { query } from '../query.ts';
 
@@ -18,15 +18,15 @@ export type Look = Omit<LogLook, 'preview'> & {
  */
 export async function putLooks(em: EntityManager, looks: readonly Look[]): Promise<number> {
   return em.transactional(async (inner) => {
-    const outings = new Map<string, string>();
+    const lies = new Map<string, Changed>();
     for (const some of chunks(looks.map(({ id }) => id)))
-      for (const row of await query<{ id: string; outing_id: string }[]>(
+      for (const row of await query<(Changed & { id: string })[]>(
         inner,
-        `select id, outing_id from log_frame where id in (${marks(some)})`,
+        `select id, outing_id as outing, taken_at as atMs from log_frame where id in (${marks(some)})`,
         some,
       ))
-        outings.set(row.id, row.outing_id);
-    const there = looks.filter(({ id }) => outings.has(id));
+        lies.set(row.id, row);
+    const there = looks.filter(({ id }) => lies.has(id));
     if (there.length === 0) return 0;
     await nextRevision(inner);
     for (const { id, preview, softness } of there) {
@@ -39,7 +39,7 @@ export async function putLooks(em: EntityManager, looks: readonly Look[]): Promi
         ]);
       if (softness) await inner.upsert(LogSoftnessEntity, softnessRow(id, softness));
     }
-    await groupOutings(inner, new Set(there.flatMap(({ id, preview }) => (preview ? [outings.get(id)!] : []))));
+    await groupRound(inner, there.flatMap(({ id, preview }) => (preview ? [lies.get(id)!] : []))); // prettier-ignore
     return there.length;
   });
 }

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { LogFrameEntity, LogVerdictEntity } from '../entities/log.entity.ts';
 import { nextRevision } from '../ledger.ts';
 import type { Stores } from '../stores.ts';
-import { groupOutings } from './bursts.ts';
+import { groupRound } from './bursts.ts';
 import { figuresOf, type Known } from './frameFigures.ts';
 import { noteGear } from './gear.ts';
 import { stretchAt, stretchesOf, type Stretch } from './matching.ts';
@@ -50,7 +50,7 @@ export async function takeIn({ stores, reader, now }: TakeInParts, em: EntityMan
     for (const some of chunks(judged)) await inner.insertMany(LogVerdictEntity, some);
     const back = [...there.values()].filter(({ deleted_at }) => deleted_at !== null).map(({ id }) => id);
     for (const some of chunks(back)) await query(inner, `update log_frame set deleted_at = null where id in (${marks(some)})`, some);
-    await groupOutings(inner, new Set(rows.map(({ outing }) => outing)));
+    await groupRound(inner, rows.map(({ outing, takenAt }) => ({ outing, atMs: takenAt?.getTime() ?? null }))); // prettier-ignore
     const made = new Map(rows.map(({ digest, id }) => [digest, id]));
     return frames.map(({ digest }) => {
       const before = there.get(digest);
