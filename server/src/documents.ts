@@ -16,6 +16,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
 import { DOCUMENT_ENTITIES, type DocumentEntity, type Row } from './entities/document.entity.ts';
 import { nextRevision } from './ledger.ts';
+import { query } from './query.ts';
 
 export type { Row } from './entities/document.entity.ts';
 
@@ -100,13 +101,14 @@ export class Documents<Name extends KindName> {
 
   /** As it stands in the table, deleted or not, readable or not; null where there is none. */
   async findRow(em: EntityManager, id: string): Promise<Row | null> {
-    return em.findOne(this.#entity, { id }, { disableIdentityMap: true });
+    return (await this.findRows(em, [id])).get(id) ?? null;
   }
 
   /** Rows as they stand in the table, by id; ids that are not there are left out. */
   async findRows(em: EntityManager, ids: readonly string[]): Promise<Map<string, Row>> {
-    const rows = await em.find(this.#entity, { id: { $in: [...ids] } }, { disableIdentityMap: true });
-    return new Map(rows.map((row) => [row.id, row]));
+    // A mapper takes several times as long over a row.
+    const rows = await query<StoredRow[]>(em, `select * from \`${this.#kind.table}\` where id in (${ids.map(() => '?').join(', ')})`, ids); // prettier-ignore
+    return new Map(rows.map((row) => [row.id, rowOf(row)]));
   }
 
   async create(em: EntityManager, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
@@ -137,12 +139,14 @@ export class Documents<Name extends KindName> {
   async createAs(em: EntityManager, id: string, document: DocumentOf<Name>): Promise<Stored<DocumentOf<Name>>> {
     if (!NewId.safeParse(id).success) throw new ApiError('VALIDATION_FAILED', [{ path: 'id', message: 'Give a UUID.' }]);
     return em.transactional(async (inner) => {
-      const there = await this.findRow(inner, id);
-      if (there && (there.deletedAt || !this.#holds(there, document))) throw new ApiError('CONFLICT');
-      if (there) return this.#stored(there);
       const row = this.#newRow(id, document, this.#now().getTime(), await nextRevision(inner));
-      await inner.insert(this.#entity, row);
-      return { ...beside(row), document };
+      // Nearly always it is new: it is looked for only where it is not.
+      if (await this.#insertNew(inner, row)) return { ...beside(row), document };
+      const there = await this.findRow(inner, id);
+      if (!there || there.deletedAt || !this.#holds(there, document)) throw new ApiError('CONFLICT');
+      // Nothing changes: what was given out for it is given back.
+      await nextRevision(inner, -1);
+      return this.#stored(there);
     });
   }
 
@@ -265,6 +269,17 @@ export class Documents<Name extends KindName> {
     );
   }
 
+  /** @returns whether nothing was there under its id */
+  async #insertNew(inner: EntityManager, { id, title, document, format, revision, createdAt, updatedAt }: Row): Promise<boolean> {
+    const made = await query<unknown[]>(
+      inner,
+      `insert into \`${this.#kind.table}\` (id, title, document, format, revision, created_at, updated_at)
+       values (?, ?, ?, ?, ?, ?, ?) on conflict (id) do nothing returning id`,
+      [id, title, document, format, revision, createdAt.getTime(), updatedAt.getTime()],
+    );
+    return made.length > 0;
+  }
+
   #newRow(id: string, document: DocumentOf<Name>, atMs: number, revision: number): Row {
     const at = new Date(atMs);
     return { id, ...this.#contents(document), revision, createdAt: at, updatedAt: at, deletedAt: null };
@@ -280,8 +295,8 @@ export class Documents<Name extends KindName> {
   }
 
   async #row(em: EntityManager, id: string): Promise<Row> {
-    const row = await em.findOne(this.#entity, { id, deletedAt: null }, { disableIdentityMap: true });
-    if (!row) throw new ApiError('NOT_FOUND');
+    const row = await this.findRow(em, id);
+    if (!row || row.deletedAt) throw new ApiError('NOT_FOUND');
     return row;
   }
 
@@ -292,6 +307,20 @@ export class Documents<Name extends KindName> {
     throw new ApiError('SET_ASIDE', [{ path: '', message: unreadableWords({ why, issues: fieldIssues({ issues }) }) }]);
   }
 }
+
+/** A row as the driver gives it: times in ms, whatever a damaged disk makes of them. */
+type StoredRow = Omit<Row, 'createdAt' | 'updatedAt' | 'deletedAt'> & {
+  created_at: number | null;
+  updated_at: number | null;
+  deleted_at: number | null;
+};
+
+const rowOf = ({ created_at, updated_at, deleted_at, ...row }: StoredRow): Row => ({
+  ...row,
+  createdAt: new Date(created_at ?? NaN),
+  updatedAt: new Date(updated_at ?? NaN),
+  deletedAt: deleted_at === null ? null : new Date(deleted_at),
+});
 
 const digestOf = ({ document }: Row): string => hash('sha1', document, 'base64');
 
