@@ -67,10 +67,10 @@ export const archivesDrill = {
 /** Imports of frames that are cut off by a kill, with odd frames among them. */
 export const importsDrill = {
   promise: 'An import that is cut off at any moment is whole when it is sent again, and an odd frame keeps no other out.',
-  run: ({ kills, seed }: Amount): Promise<Figures> =>
+  run: ({ kills, imported, seed }: Amount): Promise<Figures> =>
     inFolder(async (data) => {
       const random = seededRandom(seed);
-      const frames = Array.from({ length: kills < 20 ? 300 : 2000 }, (_, n) => frameNo(n));
+      const frames = Array.from({ length: imported }, (_, n) => frameNo(n));
       const isOdd = (n: number): boolean => n % 97 === 0;
       let [cutOff, alone] = [0, 0];
       const send = async (server: Drilled, some: readonly number[]): Promise<void> => {
@@ -85,7 +85,7 @@ export const importsDrill = {
       for (let round = 0; round <= Math.min(kills, 20); round++) {
         const server = await startServer(data);
         const last = round === Math.min(kills, 20);
-        const cut = last ? null : setTimeout(() => void server.kill(), 100 + random() * 900);
+        const cut = last ? null : setTimeout(() => void server.kill(), 100 + random() * Math.max(900, imported));
         try {
           for (let from = 0; from < all.length; from += 100) await send(server, all.slice(from, from + 100));
           if (!last) await server.stop();

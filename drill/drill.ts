@@ -12,6 +12,7 @@ const amount: Amount = {
   harms: 5,
   plans: 6,
   frames: long ? 100_000 : 20_000,
+  imported: long ? 20_000 : 2000,
   archives: long ? 200 : 30,
   seed,
 };

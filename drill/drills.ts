@@ -22,6 +22,8 @@ export interface Amount {
   plans: number;
   /** Frames of a large log. */
   frames: number;
+  /** Frames of an import that is cut off again and again. */
+  imported: number;
   /** Hostile archives. */
   archives: number;
   seed: number;

@@ -1,3 +1,4 @@
+import { seededRandom } from '@hushto/core';
 import { expect } from 'chai';
 import type { BrowserContext, Locator, Page } from 'playwright-core';
 import { cursor, eventually, sentence, startApp, token, type RunningApp } from './app.ts';
@@ -8,17 +9,6 @@ const STEPS = 14;
 const SEED = Number(process.env['SEED'] ?? Date.now() % 100_000);
 const KEYS = ['1', '2', '3', '4'] as const;
 const VERDICTS = ['sharp', 'soft', 'noisy', 'missed'] as const;
-
-/** Numbers from 0 to 1 that look like chance and are the same for a seed (mulberry32, public domain). */
-function chance(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 /** A person with a browser: a window on the plan, two of Pocket, and what they did that must not be lost. */
 interface Profile {
@@ -43,7 +33,7 @@ describe('Two browsers at random', function () {
   this.timeout(60_000 + 60_000 * ROUNDS);
 
   it('lose no count and no edit, whatever goes offline, is shut, crashes or starts again', async () => {
-    const random = chance(SEED);
+    const random = seededRandom(SEED);
     const pick = <Item>(items: readonly Item[]): Item => items[Math.floor(random() * items.length)]!;
     console.log(`      seed ${SEED}, ${ROUNDS} rounds`);
     const app = await startApp();
