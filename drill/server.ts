@@ -106,7 +106,9 @@ export function watchHealth(base: string): () => Promise<number[]> {
   const watching = (async () => {
     while (alive) {
       const begun = performance.now();
-      await fetch(`${base}/api/health`).then((reply) => reply.text());
+      // A server that ended is noticed by whoever asks it for something.
+      const answered = await fetch(`${base}/api/health`).then((reply) => reply.text()).catch(() => null); // prettier-ignore
+      if (answered === null) return;
       waits.push(performance.now() - begun);
       await new Promise((resolve) => setTimeout(resolve, 5));
     }

@@ -207,7 +207,7 @@ async function startServer(data: string, port: string, demo: boolean) {
 }
 
 function stopServer(server: ChildProcess): Promise<number | null> {
-  if (server.exitCode !== null) return Promise.resolve(server.exitCode);
+  if (server.exitCode !== null || server.signalCode !== null) return Promise.resolve(server.exitCode);
   return new Promise((resolve) => {
     server.once('exit', (code) => resolve(code));
     server.kill('SIGINT');

@@ -84,7 +84,7 @@ describe('Two browsers at random', function () {
         await shows(who, page);
       },
       edit: async ({ plan, field }) => {
-        field.typed = Math.round(10 * (2 + 9 * random())) / 10;
+        field.typed = Math.round(10 * (2 + 7 * random())) / 10;
         await plan.bringToFront();
         await cursor(plan).waitFor();
         await field.token(plan).click();

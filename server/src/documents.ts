@@ -317,12 +317,13 @@ type StoredRow = Omit<Row, 'createdAt' | 'updatedAt' | 'deletedAt'> & {
 
 const rowOf = ({ created_at, updated_at, deleted_at, ...row }: StoredRow): Row => ({
   ...row,
+  document: String(row.document),
   createdAt: new Date(created_at ?? NaN),
   updatedAt: new Date(updated_at ?? NaN),
   deletedAt: deleted_at === null ? null : new Date(deleted_at),
 });
 
-const digestOf = ({ document }: Row): string => hash('sha1', document, 'base64');
+const digestOf = ({ document }: Row): string => hash('sha1', String(document), 'base64');
 
 /** Null after a row whose time is none: SQLite puts those last. */
 const cursorAfter = ({ createdAt, id }: Row): ListCursor | null =>

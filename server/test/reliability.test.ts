@@ -428,6 +428,23 @@ describe('what cannot be read', () => {
     expect((await server.send('DELETE', `/api/briefs/${briefs[0].id}`)).status).to.equal(204);
   });
 
+  it('also where it is a bare number, which SQLite keeps as one, and an archive takes it out and in', async () => {
+    const briefs = (await server.send('GET', '/api/briefs')).body;
+    const raw = { host: 'localhost' };
+    await server.orm.em.fork().execute(`update brief set document = '2027' where id = ?`, [briefs[0].id]);
+    for (const list of ['/api/data', '/api/changes', '/api/briefs', '/api/briefs/file']) expect((await server.send('GET', list)).status, list).to.equal(200); // prettier-ignore
+    const { aside } = (await server.send('GET', '/api/data')).body;
+    expect(aside.map(({ id }: any) => id)).to.deep.equal([briefs[0].id]);
+    expect((await server.send('GET', `/api/briefs/${briefs[0].id}`)).body.error.code).to.equal('SET_ASIDE');
+    const archive = await server.app.inject({ url: '/api/data/archive', headers: raw });
+    const other = await testServer();
+    const payload = archive.rawPayload;
+    const brought = await other.app.inject({ method: 'POST', url: '/api/data/archive', headers: { ...raw, 'content-type': 'application/gzip' }, payload }); // prettier-ignore
+    expect(brought.statusCode, brought.body).to.equal(200);
+    expect((await other.send('GET', '/api/data')).body.aside.map(({ id }: any) => id)).to.deep.equal([briefs[0].id]);
+    await other.close();
+  });
+
   it('of a row’s times keeps no list from being sent', async () => {
     const briefs = (await server.send('GET', '/api/briefs')).body;
     await server.orm.em.getConnection().execute(`update brief set created_at = 'long ago', updated_at = 'never' where rowid < 3`);

@@ -6,6 +6,11 @@ class JsonText extends Type<string, string> {
   override getColumnType(): string {
     return 'json';
   }
+
+  /** SQLite makes a number of a text that is one in such a column (its affinity is NUMERIC, see "Datatypes In SQLite"). */
+  override convertToJSValue(value: unknown): string {
+    return String(value);
+  }
 }
 
 /** Columns every stored document has: its own JSON with the version of its format, and when and how often it changed. */
