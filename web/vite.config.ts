@@ -52,7 +52,7 @@ export default defineConfig({
     alias: { 'react-router': fileURLToPath(new URL('../production/index.mjs', import.meta.resolve('react-router'))) },
   },
   worker: { format: 'es' },
-  server: { proxy: { '/api': 'http://127.0.0.1:4567' } },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env['HUSHTO_PORT'] ?? '4567'}` } },
   // What the first screen loads is held under 250 kB gzipped by e2e/weight.spec.ts; Vite's own warning counts unzipped.
   build: {
     target: 'es2023',
