@@ -1,5 +1,6 @@
 import { ApiError } from '@hushto/contract';
 import { createReadStream } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { createGunzip } from 'node:zlib';
 
 /** Far above the largest document (2 MB) and the largest picture of the log, bytes. */
@@ -38,13 +39,26 @@ export async function* archiveLines(file: string): AsyncGenerator<string> {
 }
 
 const NEW_LINE = 0x0a;
+/** The first bytes of whatever is packed by gzip (RFC 1952, 2.3.1). */
+const GZIP = Buffer.from([0x1f, 0x8b]);
+const NOT_PACKED = 'It is not compressed as archives are (gzip), or torn.';
+
+/** Refuses at once what is plainly no archive: nobody need be kept out for that. @throws ApiError BAD_ARCHIVE */
+export async function mustBePacked(file: string): Promise<void> {
+  const handle = await open(file);
+  try {
+    const { buffer } = await handle.read(Buffer.alloc(GZIP.length), 0, GZIP.length, 0);
+    if (!buffer.equals(GZIP)) throw badArchive(NOT_PACKED);
+  } finally {
+    await handle.close();
+  }
+}
 
 async function* unpack(file: string): AsyncGenerator<Buffer> {
   try {
     yield* createReadStream(file).pipe(createGunzip()) as AsyncIterable<Buffer>;
   } catch (error) {
-    if ((error as { code?: string }).code?.startsWith('Z_'))
-      throw badArchive('It is not compressed as archives are (gzip), or torn.');
+    if ((error as { code?: string }).code?.startsWith('Z_')) throw badArchive(NOT_PACKED);
     throw error;
   }
 }

@@ -17,6 +17,7 @@ import path from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
+import { mustBePacked } from '../data/archiveLines.ts';
 import { bringArchive } from '../data/bringArchive.ts';
 import type { Backups } from '../data/backups.ts';
 import type { Reader } from '../data/reader.ts';
@@ -116,6 +117,7 @@ export function dataRoutes({ orm, stores, log, reader, backups, now, gate, tells
         try {
           const file = path.join(folder, 'archive');
           await pipeline(body, noMoreThan(LARGEST_ARCHIVE_BYTES), createWriteStream(file, { mode: 0o600 }));
+          await mustBePacked(file);
           // Written by a thread; other writers are kept out meanwhile, as for a restore.
           return await gate.alone(() => bringArchive({ orm, stores, backups }, file));
         } finally {
