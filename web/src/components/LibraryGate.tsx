@@ -1,8 +1,9 @@
 import { KIND_NAMES } from '@hushto/contract';
+import { noAnswerWords } from '@hushto/words';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { api } from '../api/client.ts';
-import { libraryNow, loadLibrary, useLibrary } from '../state/library.ts';
+import { libraryNow, loadLibrary, useLibrary, useSync } from '../state/library.ts';
 import { Button } from './Button.tsx';
 import { FieldBox, Problem } from './Field.tsx';
 import { Message } from './Message.tsx';
@@ -11,6 +12,7 @@ import { Message } from './Message.tsx';
 export function LibraryGate({ what, children }: { what: string; children: ReactNode }) {
   const status = useLibrary((library) => library.status);
   const failure = useLibrary((library) => library.failure);
+  const server = useSync((state) => state.server);
   const { id } = useParams();
   // What the address names may have been made elsewhere since.
   const mayCome = useLibrary(
@@ -24,7 +26,7 @@ export function LibraryGate({ what, children }: { what: string; children: ReactN
   if (status === 'failed') {
     return (
       <Message title={`The ${what} cannot be loaded`}>
-        <p>{failure}</p>
+        <p>{noAnswerWords('it', server === 'away' ? 'unreachable' : 'failing', failure ?? '')}</p>
         <Button look="go" onClick={() => void loadLibrary()}>
           Try again
         </Button>
