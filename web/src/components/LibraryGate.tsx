@@ -26,7 +26,7 @@ export function LibraryGate({ what, children }: { what: string; children: ReactN
   if (status === 'failed') {
     return (
       <Message title={`The ${what} cannot be loaded`}>
-        <p>{noAnswerWords('it', server === 'away' ? 'unreachable' : 'failing', failure ?? '')}</p>
+        <p>{noAnswerWords('what is kept there', server === 'away' ? 'unreachable' : 'failing', failure ?? '')}</p>
         <Button look="go" onClick={() => void loadLibrary()}>
           Try again
         </Button>
