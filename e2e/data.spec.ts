@@ -175,20 +175,21 @@ describe('Your data', () => {
     const failing = { error: { code: 'DISK_FULL', message: 'The disk is full.', issues: [] } };
     await page.route('**/api/**', (route) => server === 'away' ? route.abort() : server === 'fails' ? route.fulfill({ status: 507, json: failing }) : route.continue());
     await page.getByRole('link', { name: 'Your data' }).click();
-    await page.getByText('The server cannot be reached. So what the server keeps is not known here.').waitFor();
+    await page.getByText('The server cannot be reached, so what is kept there cannot be shown.').waitFor();
     const offline = await page.getByRole('main').innerText();
-    expect(offline).to.include('Which there are is not known.').and.include('cannot be read is not known').and.include('which phones are paired is not known');
+    expect(offline.split('Not known: the server did not answer.')).to.have.length(3);
+    expect(offline).to.include('which phones are paired cannot be shown');
     expect(offline).not.to.match(/There is none yet|Nothing: everything|Looking/);
     await main.getByRole('link', { name: 'Log' }).click();
-    await page.getByText('The server cannot be reached. So the log is not known here.').waitFor();
+    await page.getByText('The server cannot be reached, so the log cannot be shown.').waitFor();
     await go(`/plan/${gone}`);
     await missing.getByText('This brief is not in this browser').waitFor();
 
     server = 'fails';
-    await page.getByText('The server has a failure of its own').waitFor();
+    await page.getByRole('banner').getByText('The server has a problem').waitFor();
     await missing.getByText('This brief is not known yet').waitFor();
     await main.getByRole('link', { name: 'Log' }).click();
-    await page.getByText('The server answers, but with a failure of its own: The disk is full. So the log is not known here.').waitFor();
+    await page.getByText('The server has a problem, so the log cannot be shown. The disk is full.').waitFor();
 
     server = 'answers';
     await page.getByRole('button', { name: 'Try again' }).click();
@@ -201,11 +202,11 @@ describe('Your data', () => {
     await main.getByRole('link', { name: 'Plan' }).click();
     server = 'away';
     await page.getByRole('link', { name: 'Your data' }).click();
-    await page.getByText(/The server cannot be reached\. What stands here is as it was at \d\d:\d\d\./).waitFor();
+    await page.getByText(/The server cannot be reached\. What you see is from \d\d:\d\d\./).waitFor();
     // A room that was never opened, where this browser keeps no copy of the page.
     await app.stopServer();
     await main.getByRole('link', { name: 'Kit' }).click();
-    await page.getByRole('heading', { name: 'This part of Hushto is not here yet' }).waitFor();
+    await page.getByRole('heading', { name: 'This room could not be loaded' }).waitFor();
     await app.restart();
     await page.close();
   }); // prettier-ignore

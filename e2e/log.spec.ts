@@ -272,15 +272,15 @@ describe('Log', () => {
     const home = (await quay())[3];
     await fetch(`${app.base}/api/log/verdicts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ verdicts: [{ id: home.id, verdict: 'focus' }] }) });
     const before = await said();
-    await page.getByRole('button', { name: 'Lay it on the frames' }).click();
+    await page.getByRole('button', { name: 'Use its counts as verdicts' }).click();
     const sheet = page.getByRole('dialog', { name: 'What Pocket counted' });
-    await sheet.getByText('1 h 7 min apart, the camera’s ahead, by the times of frames and counts: so 8 of 9 counts lie on a frame').waitFor();
-    expect(await sheet.getByRole('row', { name: /quay3\.jpg/ }).innerText()).to.match(/stays focus, as judged/);
-    expect(await sheet.getByRole('row').last().innerText()).to.match(/none near/);
+    await sheet.getByText('Going by the times, the camera’s clock is 1 h 7 min fast: 8 of 9 counts match a frame.').waitFor();
+    expect(await sheet.getByRole('row', { name: /quay3\.jpg/ }).innerText()).to.match(/stays “Focus”, as judged/);
+    expect(await sheet.getByRole('row').last().innerText()).to.match(/no frame near/);
     // Somebody knows better: then it is said to be theirs.
-    const ahead = sheet.getByRole('textbox', { name: 'Camera’s clock is ahead by' });
+    const ahead = sheet.getByRole('textbox', { name: 'The camera’s clock is fast by' });
     await ahead.fill('0');
-    await sheet.getByText('Where the clocks agree, none of 9 counts lies on a frame').waitFor();
+    await sheet.getByText('If the camera’s clock is right, none of 9 counts matches a frame.').waitFor();
     expect(await sheet.getByRole('button', { name: 'Nothing to judge' }).isDisabled()).to.equal(true);
     await ahead.fill('67');
     await sheet.getByRole('checkbox', { name: 'Take the other one in without a picture' }).click();

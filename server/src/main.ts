@@ -123,7 +123,14 @@ async function start(): Promise<void> {
     // What the last run changed after its last backup, and what takes long to read; nobody waits for either.
     settled = readThrough()
       .then(() => (stopping ? undefined : backUp()))
-      .then(() => (stopping ? undefined : rememberReadable(orm, stores, reader)));
+      // Only to be quicker later: stopping cuts it off.
+      .then(() =>
+        stopping
+          ? undefined
+          : rememberReadable(orm, stores, reader).catch(
+              (error: unknown) => stopping || app.log.warn(error, 'Documents could not be opened beforehand'),
+            ),
+      );
     settled.catch((error: unknown) =>
       error instanceof StartFailure ? stop(error) : app.log.error(error, 'The database could not be read through'),
     );

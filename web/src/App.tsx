@@ -104,11 +104,11 @@ class Guard extends Component<{ children: ReactNode }, { failed: 'fault' | 'fetc
     const { failed } = this.state;
     if (failed === null) return this.props.children;
     return (
-      <Message title={failed === 'fault' ? 'Something in Hushto failed' : 'This part of Hushto is not here yet'}>
+      <Message title={failed === 'fault' ? 'Something in Hushto failed' : 'This room could not be loaded'}>
         <p>
           {failed === 'fault'
             ? 'Your edits are kept. Load the page again; if it comes back, the browser’s console says what it was.'
-            : 'The server cannot be reached, or was brought up to date meanwhile. Your edits are kept; load the page again when it answers.'}
+            : 'The server cannot be reached, or was updated meanwhile. Your edits are kept; load the page again when it answers.'}
         </p>
         <a className={buttonLook({ look: 'go' })} href={failed === 'fault' ? '/plan' : location.href}>
           Load again

@@ -12,14 +12,12 @@ export type Missing = 'gone' | NoAnswer;
 
 /**
  * What is said where the server gave no answer.
- * @param what is not known, as "the log"  @param said in the server's words  @param asOf when what stands there still was known, as "14:03"; null where nothing does
+ * @param what cannot be shown, as "the log"  @param said the server's own words  @param asOf when what is shown all the same was known, as "14:03"; null where nothing is shown
  */
 export function noAnswerWords(what: string, why: NoAnswer, said: string, asOf: string | null = null): string {
-  const failed =
-    why === 'unreachable'
-      ? 'The server cannot be reached'
-      : `The server answers, but with a failure of its own: ${said.replace(/\.$/, '')}`;
-  return asOf === null ? `${failed}. So ${what} is not known here.` : `${failed}. What stands here is as it was at ${asOf}.`;
+  const failed = why === 'unreachable' ? 'The server cannot be reached' : 'The server has a problem';
+  const shown = asOf === null ? `${failed}, so ${what} cannot be shown.` : `${failed}. What you see is from ${asOf}.`;
+  return why === 'unreachable' ? shown : `${shown} ${said}`;
 }
 
 /** What is said where an address names a document that is not there. @param others whether there are others of its kind */
@@ -40,7 +38,7 @@ export function missingWords(kind: KindName, why: Missing, others: boolean): { t
     case 'failing':
       return {
         title: `This ${one} is not known yet`,
-        text: `The server answers, but with a failure of its own. ${others ? `These ${many} are here.` : ''}`.trim(),
+        text: `The server has a problem. ${others ? `These ${many} are here.` : ''}`.trim(),
       };
   }
 }

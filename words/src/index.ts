@@ -7,7 +7,7 @@ export { checkWords } from './checklist.ts';
 export { missingWords, noAnswerWords, type Missing, type NoAnswer } from './gone.ts';
 export { plainCell } from './plainCell.ts';
 export { broughtWords } from './brought.ts';
-export { clockDistance, countedWords, type CountedFacts } from './counted.ts';
+export { aloneWords, countedAct, countedWords, doubledWords } from './counted.ts';
 export { fieldConflict } from './conflict.ts';
 export { AIM_WORDS, BURST_WORDS, CONDITION_WORDS, FINISH_WORDS, SCHOOL_WORDS, stanceWords } from './choices.ts';
 export { fileProblems, fieldIssues, formSentence, MOST_ISSUES, type FileProblem } from './fieldIssues.ts';

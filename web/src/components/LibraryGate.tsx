@@ -7,6 +7,7 @@ import { libraryNow, loadLibrary, useLibrary, useSync } from '../state/library.t
 import { Button } from './Button.tsx';
 import { FieldBox, Problem } from './Field.tsx';
 import { Message } from './Message.tsx';
+import { said } from '../sync/remote.ts';
 
 /** What a screen stands behind until the kept things are there: loading, a failure with another try, or pairing. */
 export function LibraryGate({ what, children }: { what: string; children: ReactNode }) {
@@ -26,7 +27,7 @@ export function LibraryGate({ what, children }: { what: string; children: ReactN
   if (status === 'failed') {
     return (
       <Message title={`The ${what} cannot be loaded`}>
-        <p>{noAnswerWords('what is kept there', server === 'away' ? 'unreachable' : 'failing', failure ?? '')}</p>
+        <p>{noAnswerWords(`your ${what}`, server === 'away' ? 'unreachable' : 'failing', failure ?? '')}</p>
         <Button look="go" onClick={() => void loadLibrary()}>
           Try again
         </Button>
@@ -46,7 +47,7 @@ function PairThis({ onPaired }: { onPaired: () => void }) {
       await api.pair(code, name);
       onPaired();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(said(error));
     }
   };
   return (

@@ -92,7 +92,7 @@ export function Masthead() {
         )}
         {server === 'fails' && !(trouble && waiting > 0) && (
           <Standing role="status">
-            <TriangleAlert aria-hidden="true" /> The server has a failure of its own
+            <TriangleAlert aria-hidden="true" /> The server has a problem
           </Standing>
         )}
         {server !== 'away' && trouble && waiting > 0 && (

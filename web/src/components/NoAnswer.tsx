@@ -1,5 +1,6 @@
 import { noAnswerWords } from '@hushto/words';
-import { said, whyNoAnswer } from '../state/queries.ts';
+import { whyNoAnswer } from '../state/queries.ts';
+import { said } from '../sync/remote.ts';
 import { Button } from './Button.tsx';
 import { Problem } from './Field.tsx';
 

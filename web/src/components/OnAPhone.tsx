@@ -12,6 +12,7 @@ import { PairPhone } from './PairPhone.tsx';
 import { Sheet } from './Sheet.tsx';
 import { useToasts } from './toast.ts';
 import { saveFile } from './saveFile.ts';
+import { said } from '../sync/remote.ts';
 
 /** How what is open comes into the hand: Pocket here, a file to take along, or a phone of the same network. */
 export function OnAPhone({ onClose }: { onClose: () => void }) {
@@ -21,7 +22,7 @@ export function OnAPhone({ onClose }: { onClose: () => void }) {
     try {
       saveFile(`pocket ${deck!.title}`, 'html', await takeFile(deck!));
     } catch (error) {
-      show(error instanceof Error ? error.message : String(error));
+      show(said(error));
     }
   };
   return (

@@ -3,7 +3,8 @@ import { Smartphone, Trash2 } from 'lucide-react';
 import { noAnswerWords } from '@hushto/words';
 import { queryOptions, useQuery } from '@tanstack/react-query';
 import { api } from '../api/client.ts';
-import { queries, said, whyNoAnswer } from '../state/queries.ts';
+import { queries, whyNoAnswer } from '../state/queries.ts';
+import { codeOf, said, serverAfter } from '../sync/remote.ts';
 import { Button } from './Button.tsx';
 import { useToasts } from './toast.ts';
 
@@ -25,8 +26,9 @@ export function PairPhone() {
       (now) => queries.setQueryData(pairingQuery.queryKey, now),
       (failure: unknown) => show(said(failure)),
     );
-  if (error && whyNoAnswer(error) === 'unreachable')
-    return <p className="text-quiet">{noAnswerWords('which phones are paired', 'unreachable', said(error))}</p>;
+  // Devices of the network are not told, and need not be.
+  if (error && state === undefined && serverAfter(codeOf(error)) !== 'answers')
+    return <p className="text-quiet">{noAnswerWords('which phones are paired', whyNoAnswer(error), said(error))}</p>;
   if (state === undefined) return null;
   return (
     <section className="grid gap-1.5" aria-labelledby="pairing-title">

@@ -2,6 +2,7 @@ import { KINDS, type KindName, type StoredOf } from '@hushto/contract';
 import { useNavigate } from 'react-router';
 import { bringBack, discard } from '../state/library.ts';
 import { useToasts } from './toast.ts';
+import { said } from '../sync/remote.ts';
 
 interface Deletion {
   /** Where to be while it is gone, and after it is brought back. */
@@ -16,7 +17,7 @@ export function useDeletion() {
   const navigate = useNavigate();
   const { show } = useToasts();
   return async <Name extends KindName>(kind: Name, stored: StoredOf<Name>, { away, back, say }: Deletion = {}): Promise<void> => {
-    const complain = (error: unknown): void => show(error instanceof Error ? error.message : String(error));
+    const complain = (error: unknown): void => show(said(error));
     const undo = async (): Promise<void> => {
       await bringBack(kind, stored);
       if (back) void navigate(back);

@@ -24,11 +24,20 @@ describe('what Pocket counted, laid on frames', () => {
     // Another's table has no pictures either, and a file may have the count's very second.
     const table = frame('table', '2027-01-14T17:00:00.000Z', { widthPx: null, preview: false });
     const exact = frame('exact', counts[1]!.at);
-    const { cameras, before } = framesAside(counts, [exact, own, table, frame('untimed', null)]);
+    const { cameras, before } = framesAside(counts, [], [exact, own, table, frame('untimed', null)]);
     expect([...before.values()].map(({ id }) => id)).to.deep.equal(['own']);
     expect(cameras.map(({ camera, frames }) => [camera, frames.map(({ id }) => id)])).to.deep.equal([['Grey', ['table', 'exact']]]); // prettier-ignore
     expect(laidCounts(counts, cameras[0]!.frames, before, 0).map((laid) => [laid.frame?.id, laid.before?.id])).to.deep.equal([['table', 'own'], ['exact', undefined]]); // prettier-ignore
   });
+
+  it('takes over what was said at home of the frame without a picture, and leaves those of other tallies out', () => {
+    const bare = { widthPx: null, preview: false };
+    const own = frame('own', counts[0]!.at, { ...bare, verdict: 'hands' });
+    const other = count('c', '2027-01-14T17:00:20.777Z');
+    const { cameras, before } = framesAside(counts, [other], [own, frame('other', other.at, bare), frame('1', '2027-01-14T17:00:00Z')]);
+    expect(cameras.map(({ frames }) => frames.map(({ id }) => id))).to.deep.equal([['1']]);
+    expect(laidCounts(counts, cameras[0]!.frames, before, 0)[0]).to.include({ verdict: 'hands' });
+  }); // prettier-ignore
 
   it('takes the body whose times fit, however few frames it has', () => {
     expect(likeliestCamera([null, { offsetMs: 0, matched: 5 }, { offsetMs: 0, matched: 3 }])).to.equal(1);

@@ -36,7 +36,7 @@ export const talliesBeside = (tallies: readonly StoredTally[], outings: readonly
 export const countsInOrder = ({ document }: StoredTally): Tallied[] =>
   [...document.frames].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
 
-/** A count's own frame without a picture: of exactly its moment. No file of a camera is both without a size and right to its millisecond. */
+/** Frames that counts were taken in as, without a picture: of exactly their moments. No file of a camera is both without a size and right to its millisecond. */
 function takenInBefore(counts: readonly Tallied[], frames: readonly LogFrame[]): Map<number, LogFrame> {
   const times = new Set(counts.map(({ at }) => Date.parse(at)));
   return new Map(
@@ -47,16 +47,21 @@ function takenInBefore(counts: readonly Tallied[], frames: readonly LogFrame[]):
   );
 }
 
-/** The frames counts may lie on, by body, the one with most first; and those the counts were taken in as before. */
+/**
+ * The frames counts may lie on, by body, the one with most first; and those the counts were taken in as before.
+ * @param others counts of other tallies: what was taken in for them is no camera's either
+ */
 export function framesAside(
   counts: readonly Tallied[],
+  others: readonly Tallied[],
   frames: readonly LogFrame[],
 ): { cameras: CameraFrames[]; before: ReadonlyMap<number, LogFrame> } {
   const before = takenInBefore(counts, frames);
-  const own = new Set([...before.values()].map(({ id }) => id));
+  const ofCounts = new Set([before, takenInBefore(others, frames)].flatMap((some) => [...some.values()].map(({ id }) => id)));
   const cameras = new Map<string | null, LogFrame[]>();
   for (const frame of frames)
-    if (frame.takenAt !== null && !own.has(frame.id)) cameras.set(frame.camera, [...(cameras.get(frame.camera) ?? []), frame]);
+    if (frame.takenAt !== null && !ofCounts.has(frame.id))
+      cameras.set(frame.camera, [...(cameras.get(frame.camera) ?? []), frame]);
   return {
     before,
     cameras: [...cameras]
@@ -90,11 +95,9 @@ export function laidCounts(
   return counts.map((count, i) => {
     const place = places[i] ?? null;
     const frame = place === null ? null : frames[place]!;
-    return {
-      count,
-      frame,
-      verdict: frame?.verdict === null ? ON_THE_SPOT[count.verdict] : null,
-      before: before.get(Date.parse(count.at)) ?? null,
-    };
+    const own = before.get(Date.parse(count.at)) ?? null;
+    // What was said at home of the frame without a picture holds for the one with it.
+    const said = own?.verdict ?? ON_THE_SPOT[count.verdict];
+    return { count, frame, verdict: frame?.verdict === null ? said : null, before: own };
   });
 }

@@ -1,6 +1,7 @@
 import type { LogFrame, StoredTally } from '@hushto/contract';
 import { logApi } from '../api/log.ts';
 import { spanOfTally, type LaidCount } from '../domain/countsOnFrames.ts';
+import { documentOf } from './library.ts';
 import { askLogAgain } from './logQueries.ts';
 
 /** Frames asked for at once: the most the server gives. */
@@ -20,30 +21,38 @@ export async function framesNear(tally: StoredTally): Promise<LogFrame[]> {
 }
 
 /**
- * Judges frames as they were counted, and says which brief they were taken for where nobody did; frames without a picture that the
- * counts were taken in as before are deleted, for their pictures are here. @returns how to take all of it back
+ * Judges frames as they were counted, and says which brief they were taken for where nobody did and it is still there; frames without a
+ * picture that the counts were taken in as before are deleted, for their pictures are here. All of it or nothing.
+ * @returns how to take all of it back  @throws what the server failed with
  */
 export async function judgeAsCounted(laid: readonly LaidCount[], briefId: string | null): Promise<() => Promise<void>> {
   const on = laid.filter(({ frame }) => frame !== null);
   const verdicts = on.flatMap(({ frame, verdict }) => (verdict === null ? [] : [{ id: frame!.id, verdict }]));
-  const loose = briefId === null ? [] : on.filter(({ frame }) => frame!.briefId === null).map(({ frame }) => frame!.id);
+  const there = briefId !== null && documentOf('briefs', briefId) !== null;
+  const loose = there ? on.filter(({ frame }) => frame!.briefId === null).map(({ frame }) => frame!.id) : [];
   const doubled = on.flatMap(({ before }) => (before === null ? [] : [before.id]));
-  const back: (() => Promise<unknown>)[] = [];
-  if (verdicts.length > 0) {
-    const before = await logApi.judge({ verdicts });
-    back.push(() => logApi.judge(before));
-  }
-  if (loose.length > 0) {
-    await logApi.assign(loose, briefId);
-    back.push(() => logApi.assign(loose, null));
-  }
-  if (doubled.length > 0) {
-    await logApi.remove(doubled);
-    back.push(() => logApi.restore(doubled));
-  }
-  await askLogAgain();
-  return async () => {
-    for (const undo of back.reverse()) await undo();
+  const done: (() => Promise<unknown>)[] = [];
+  const takeBack = async (): Promise<void> => {
+    for (const undo of done.reverse()) await undo();
     await askLogAgain();
   };
+  try {
+    if (verdicts.length > 0) {
+      const before = await logApi.judge({ verdicts });
+      done.push(() => logApi.judge(before));
+    }
+    if (loose.length > 0) {
+      await logApi.assign(loose, briefId);
+      done.push(() => logApi.assign(loose, null));
+    }
+    if (doubled.length > 0) {
+      await logApi.remove(doubled);
+      done.push(() => logApi.restore(doubled));
+    }
+  } catch (error) {
+    await takeBack();
+    throw error;
+  }
+  await askLogAgain();
+  return takeBack;
 }

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import type { Undigested } from '../domain/logExchange.ts';
 import { logApi } from '../api/log.ts';
 import { filesIn, keptFolder, mayRead, mayReadUnasked, type Folder } from '../sync/keptFolder.ts';
-import { codeOf } from '../sync/remote.ts';
+import { codeOf, said } from '../sync/remote.ts';
 import { askHeaders, askLogFile, readersAtOnce } from '../workers/logFiles.ts';
 import { askLogAgain, previewCame } from './logQueries.ts';
 
@@ -150,7 +150,7 @@ export async function takeIn(files: readonly File[], folder: Folder | null = nul
     if (useImport.getState().findsCauses) await findCauses(taken.filter(({ cause }) => !cause), signal);
     if (!signal.aborted) localStorage.removeItem(LEFT_KEY);
   } catch (error) {
-    if (!signal.aborted) note('', error instanceof Error ? error.message : String(error));
+    if (!signal.aborted) note('', said(error));
   } finally {
     useImport.setState({ doing: null, finished: true, left: readLeft() });
     if (!readLeft()) await letFolderGo();
@@ -183,7 +183,7 @@ export async function takeFramesIn(found: readonly Undigested[]): Promise<void> 
       useImport.setState({ done: from + some.length, nowMs: Date.now() });
     }
   } catch (error) {
-    note('', error instanceof Error ? error.message : String(error));
+    note('', said(error));
   } finally {
     useImport.setState({ doing: null, finished: true });
     await askLogAgain();
@@ -256,7 +256,7 @@ async function addAll(
     const [only, another] = read;
     if (codeOf(error) !== 'VALIDATION_FAILED' || !only) throw error;
     if (!another) {
-      note(nameOf(only.file), error instanceof Error ? error.message : String(error));
+      note(nameOf(only.file), said(error));
       return [];
     }
     const alone = [];

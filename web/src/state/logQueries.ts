@@ -35,7 +35,7 @@ export const useSays = (filter: LogFilter, asks = true) =>
 export const useTotal = (filter: LogFilter): number | null =>
   useQuery({ ...pageQuery(filter, 0), select: ({ total }) => total }, queries).data ?? null;
 
-/** Frames of a filter from one place to another, those that are on their way undefined; and the first question about them that failed. */
+/** Frames of a filter from one place to another, those that are on their way undefined; and the first question that failed about those that are not here. */
 export function useFrames(filter: LogFilter, first: number, last: number): { frames: (LogFrame | undefined)[]; failed: UseQueryResult<LogPage> | null } {
   const from = Math.floor(Math.max(0, first) / PAGE);
   const pages = useQueries({
@@ -53,7 +53,7 @@ const together = (
   pages: UseQueryResult<LogPage>[],
 ): { held: (LogFrame[] | undefined)[]; failed: UseQueryResult<LogPage> | null } => ({
   held: pages.map(({ data }) => data?.frames),
-  failed: pages.find(({ error }) => error !== null) ?? null,
+  failed: pages.find(({ error, data }) => error !== null && data === undefined) ?? null,
 });
 
 /** The frame at a place of a filter, where it is held. */

@@ -7,8 +7,8 @@ import { sync } from './library.ts';
 const AGAIN_MS = 500;
 
 /**
- * Given to each question itself, so that what asks none does not load it: what the server alone knows, as it last answered: the log, what is kept, who is paired. Documents are no part of it, for this browser
- * keeps them itself.
+ * What only the server knows, as it last answered: the log, backups, paired phones. Documents are no part of it: this browser keeps them
+ * itself. Each question is handed this cache, so that the first screen, which asks none, does not load it.
  */
 export const queries = new QueryClient({
   // Whatever was asked for: the whole page says the same of the server.
@@ -24,7 +24,6 @@ export const queries = new QueryClient({
       retry: (failures, error) => failures === 0 && codeOf(error) === 'OFFLINE',
       retryDelay: AGAIN_MS,
     },
-    mutations: { networkMode: 'always' },
   },
 });
 
@@ -33,6 +32,3 @@ function note(server: ServerState): void {
 }
 
 export const whyNoAnswer = (error: unknown): NoAnswer => (codeOf(error) === 'OFFLINE' ? 'unreachable' : 'failing');
-
-/** A failure in a sentence. */
-export const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));

@@ -4,7 +4,7 @@ import { createStore } from 'zustand';
 import type { DocumentSync } from './documentSync.ts';
 import { isWaiting, keyOf, shownOf, type Choice, type Conflict, type Entry } from './entry.ts';
 import type { SyncState } from './localWrites.ts';
-import { codeOf } from './remote.ts';
+import { codeOf, said } from './remote.ts';
 
 type Lists = { [Name in KindName]: readonly StoredOf<Name>[] };
 
@@ -54,8 +54,7 @@ export function createLibrary({ sync, readFirstRelease, everRead, newId }: Libra
     } catch (error) {
       if (codeOf(error) === 'NOT_PAIRED') return store.setState({ status: 'unpaired' });
       store.setState({ heard: true });
-      if (store.getState().status !== 'ready')
-        store.setState({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
+      if (store.getState().status !== 'ready') store.setState({ status: 'failed', failure: said(error) });
     }
   }
 

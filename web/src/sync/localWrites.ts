@@ -2,6 +2,7 @@ import { createStore } from 'zustand';
 import { keyOf, type Action, type Entry } from './entry.ts';
 import type { ServerState } from './remote.ts';
 import { LocalEntries, type KeyedStep, type Step } from './localEntries.ts';
+import { said } from './remote.ts';
 
 /** Up to which revision the server's changes were read, and in which history of the server. */
 export interface ReadUpTo {
@@ -77,7 +78,7 @@ export class LocalWrites {
       });
       return true;
     } catch (error) {
-      this.store.setState({ diskTrouble: messageOf(error) });
+      this.store.setState({ diskTrouble: said(error) });
       return false;
     }
   }
@@ -148,7 +149,7 @@ export class LocalWrites {
       this.#parts.tell(keys);
       this.#resting = this.#parts.rest();
     } catch (error) {
-      this.store.setState({ diskTrouble: messageOf(error) });
+      this.store.setState({ diskTrouble: said(error) });
     }
   }
 
@@ -170,4 +171,3 @@ const inOrder =
   (steps: readonly Step[]): Step =>
   (entry) =>
     steps.reduce((now, step) => step(now), entry);
-const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

@@ -33,10 +33,13 @@ export type ServerState = 'answers' | 'away' | 'fails';
 
 /** @param code of a request's failure; of no catalogue where null */
 export const serverAfter = (code: string | null): ServerState =>
-  code === 'OFFLINE' ? 'away' : code !== null && LATER.has(code) && !ITS_TIME.has(code) ? 'fails' : 'answers';
+  code === 'OFFLINE' ? 'away' : code !== null && LATER.has(code) && !ASKS_PATIENCE.has(code) ? 'fails' : 'answers';
 
 /** Asks for patience, and is no failure. */
-const ITS_TIME: ReadonlySet<string> = new Set(['BUSY', 'TOO_MANY']);
+const ASKS_PATIENCE: ReadonlySet<string> = new Set(['BUSY', 'TOO_MANY']);
 
 export const codeOf = (error: unknown): string | null =>
   typeof error === 'object' && error !== null && 'code' in error && typeof error.code === 'string' ? error.code : null;
+
+/** A failure in a sentence. */
+export const said = (error: unknown): string => (error instanceof Error ? error.message : String(error));

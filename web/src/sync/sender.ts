@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal';
 import { isWaiting, type Entry, type PendingWrite } from './entry.ts';
 import type { Disk, LocalWrites } from './localWrites.ts';
-import { AWAY, codeOf, LATER, serverAfter, type Alone, type Remote } from './remote.ts';
+import { AWAY, codeOf, LATER, serverAfter, type Alone, type Remote, said } from './remote.ts';
 import { answered, sending, type Outcome } from './replies.ts';
 
 interface SenderParts {
@@ -76,7 +76,7 @@ export class Sender {
           local.store.setState({ server: serverAfter(code), trouble: code });
           return 'done';
         }
-        outcome = { result: 'refused', message: error instanceof Error ? error.message : String(error) };
+        outcome = { result: 'refused', message: said(error) };
       }
       await local.commit([[key, (now) => answered(now, pending, outcome)]]);
     }

@@ -30,7 +30,7 @@ export function AsideList({ aside, looking }: { aside: readonly Aside[] | null; 
             ? 'Nothing: everything that is kept can be read.'
             : looking
               ? 'Looking…'
-              : 'Whether anything of the server’s cannot be read is not known.'}
+              : 'Not known: the server did not answer.'}
         </p>
       </section>
     );

@@ -53,7 +53,7 @@ export function Backups({ backups, looking, attempt }: BackupsProps) {
               ? 'There is none yet.'
               : looking
                 ? 'Looking…'
-                : 'Which there are is not known.'}
+                : 'Not known: the server did not answer.'}
         </b>{' '}
         One is made at every start after a change, hourly while you change things, and before an update changes the file. Each is
         read through before it counts.

@@ -4,7 +4,8 @@ import { LibraryGate } from '../../components/LibraryGate.tsx';
 import { NoAnswer } from '../../components/NoAnswer.tsx';
 import { PairPhone } from '../../components/PairPhone.tsx';
 import { useToasts } from '../../components/toast.ts';
-import { queries, said } from '../../state/queries.ts';
+import { queries } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { Archive } from './Archive.tsx';
 import { AsideList } from './AsideList.tsx';
 import { Backups } from './Backups.tsx';
@@ -39,7 +40,7 @@ function YourData() {
   return (
     <main className="mx-auto grid max-w-[1180px] gap-4 px-6 pb-10 text-15/[22px] [&_h2]:font-[650]">
       <h1 className="pt-2 font-[family-name:var(--title)] text-[24px]/[28px] font-semibold tracking-[-0.01em]">Your data</h1>
-      <NoAnswer what="what the server keeps" question={question} />
+      <NoAnswer what="what is kept there" question={question} />
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <div className="grid gap-4">
           <Kept state={state} attempt={attempt} />

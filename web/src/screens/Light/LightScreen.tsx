@@ -25,6 +25,7 @@ import { LightAhead } from './LightAhead.tsx';
 import { LightNow, type Found } from './LightNow.tsx';
 import { PlaceText } from './PlaceText.tsx';
 import { coordinatesText } from './words.ts';
+import { said } from '../../sync/remote.ts';
 
 /** What the light is now, and how it will change. */
 export function LightScreen() {
@@ -68,11 +69,7 @@ function Places() {
         <Button look="go" onClick={() => void navigate(`/light/${addDocument('places', newPlace())}`)}>
           <Plus aria-hidden="true" /> New place
         </Button>
-        <Button
-          onClick={() => void addDemo().catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))}
-        >
-          Load Port Alder’s places
-        </Button>
+        <Button onClick={() => void addDemo().catch((error: unknown) => show(said(error)))}>Load Port Alder’s places</Button>
       </p>
     </Message>
   );

@@ -1,6 +1,6 @@
 import type { StoredTally } from '@hushto/contract';
 import type { ClockOffset } from '@hushto/core';
-import { capital, count, countedWords, VERDICT_WORDS } from '@hushto/words';
+import { aloneWords, count, countedAct, countedWords, doubledWords, VERDICT_WORDS } from '@hushto/words';
 import { format } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { Button } from '../../components/Button.tsx';
@@ -24,8 +24,9 @@ import { framesOfTally } from '../../domain/logExchange.ts';
 import { whenOfFrame } from '../../domain/logFrames.ts';
 import { dayText } from '../../sky/zoned.ts';
 import { framesNear, judgeAsCounted } from '../../state/counted.ts';
+import { libraryNow } from '../../state/library.ts';
 import { takeFramesIn, zoneAt } from '../../state/logImport.ts';
-import { said } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { askClocks } from '../../workers/logFiles.ts';
 
 const MINUTE_MS = 60_000;
@@ -39,7 +40,8 @@ interface Beside {
 
 async function lookBeside(tally: StoredTally): Promise<Beside> {
   const counts = countsInOrder(tally);
-  const { cameras, before } = framesAside(counts, await framesNear(tally));
+  const others = libraryNow().tallies.flatMap(({ id, document }) => (id === tally.id ? [] : document.frames));
+  const { cameras, before } = framesAside(counts, others, await framesNear(tally));
   const bodies = cameras.map(({ frames }) => timedFrames(frames));
   return { cameras, before, clocks: await askClocks(timedCounts(counts), bodies) };
 }
@@ -115,7 +117,7 @@ function Laying({ tally, beside: { cameras, before, clocks }, onClose }: { tally
       show(said(error));
     }
   }; // prettier-ignore
-  const does = [judged + doubled > 0 && `Judge ${count(judged, 'frame', 'frames')}`, takesIn && `take ${rest.length} in without a picture`].filter(Boolean).join(' and '); // prettier-ignore
+  const does = countedAct(judged, takesIn ? rest.length : 0) ?? (doubled > 0 ? 'Remove the doubles' : null);
   return (
     <>
       {cameras.length === 0 ? (
@@ -138,7 +140,7 @@ function Laying({ tally, beside: { cameras, before, clocks }, onClose }: { tally
               />
             )}
             <NumberField
-              label="Camera’s clock is ahead by"
+              label="The camera’s clock is fast by"
               unit="min"
               value={offsetMs / MINUTE_MS}
               format={(minutes) => String(Number(minutes.toFixed(2)))}
@@ -156,7 +158,7 @@ function Laying({ tally, beside: { cameras, before, clocks }, onClose }: { tally
         </>
       )}
       <TableScroll label="Counts and their frames" bounded className="max-h-[min(340px,40vh)]">
-        <Table size="s" heads={['Counted at', 'As', 'Frame', 'Becomes']}>
+        <Table size="s" heads={['Counted at', 'Counted as', 'Frame', 'Becomes']}>
           <tbody>
             {laid.map((one) => (
               <CountRow key={one.count.id} {...one} />
@@ -166,14 +168,12 @@ function Laying({ tally, beside: { cameras, before, clocks }, onClose }: { tally
       </TableScroll>
       {rest.length > 0 && cameras.length > 0 && (
         <Checkbox checked={takesIn} onChange={setTakesRest}>
-          Take {matched === 0 ? `all ${rest.length}` : rest.length === 1 ? 'the other one' : `the other ${rest.length}`} in without a picture
+          {aloneWords(rest.length, matched > 0)}
         </Checkbox>
       )}
-      {doubled > 0 && (
-        <p>{count(doubled, 'frame', 'frames')} of before without a picture {doubled === 1 ? 'goes' : 'go'}: the pictures are here.</p>
-      )}
-      <Button look="go" disabled={does === ''} onClick={() => void act()}>
-        {does === '' ? 'Nothing to judge' : capital(does)}
+      {doubled > 0 && <p>{doubledWords(doubled)}</p>}
+      <Button look="go" disabled={does === null} onClick={() => void act()}>
+        {does ?? 'Nothing to judge'}
       </Button>
     </>
   );
@@ -193,15 +193,13 @@ function CountRow({ count: { at, verdict: counted }, frame, verdict, before }: L
         ) : before ? (
           <span className="text-quiet">{before.name}, without a picture</span>
         ) : (
-          <span className="text-quiet">none near</span>
+          <span className="text-quiet">no frame near</span>
         )}
       </td>
       <td>
         {verdict
           ? VERDICT_WORDS[verdict].name
-          : frame?.verdict && (
-              <span className="text-quiet">stays {VERDICT_WORDS[frame.verdict].name.toLowerCase()}, as judged</span>
-            )}
+          : frame?.verdict && <span className="text-quiet">stays “{VERDICT_WORDS[frame.verdict].name}”, as judged</span>}
       </td>
     </tr>
   );

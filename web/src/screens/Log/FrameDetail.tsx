@@ -12,7 +12,7 @@ import { againstPlanned, clockOfFrame, dayOfFrame, settingText } from '../../dom
 import { evText, percentText } from '../../quantities/quantities.ts';
 import { useLibrary } from '../../state/library.ts';
 import { assignFrames, meant } from '../../state/log.ts';
-import { said } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { SaveFrame } from './SaveFrame.tsx';
 import { useJudging } from './useJudging.ts';
 import { Verdicts } from './Verdicts.tsx';

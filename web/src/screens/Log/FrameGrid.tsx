@@ -49,7 +49,7 @@ export function FrameGrid() {
     <div ref={box} className="-m-1 min-h-0 overflow-auto overscroll-contain p-1" role="group" aria-label="Frames">
       {failed && (
         <div className="sticky top-0 z-20 bg-panel pb-1">
-          <NoAnswer what="what these frames are" question={failed} />
+          <NoAnswer what="part of the frames" question={failed} />
         </div>
       )}
       <div className="relative w-full" style={{ height: rows.getTotalSize() }}>

@@ -74,7 +74,7 @@ export function FrameTable() {
     <div ref={box} className="min-h-0 overflow-auto overscroll-contain" tabIndex={0} role="region" aria-label="Frames">
       {failed && (
         <div className="sticky top-0 z-20 bg-panel pb-1">
-          <NoAnswer what="what these frames are" question={failed} />
+          <NoAnswer what="part of the frames" question={failed} />
         </div>
       )}
       <div role="table" aria-rowcount={total + 1} className="min-w-136 text-13 tabular-nums">

@@ -13,7 +13,7 @@ import { UNSAY_KEY, VERDICT_KEYS } from '../../domain/logFrames.ts';
 import { framesMeant, meant, removeFrames, useLog } from '../../state/log.ts';
 import { useFrames, useTotal } from '../../state/logQueries.ts';
 import { lookInto } from '../../state/logWhy.ts';
-import { said } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { CompareFrames } from './CompareFrames.tsx';
 import { DrawPreviews } from './DrawPreviews.tsx';
 import { Filters } from './Filters.tsx';

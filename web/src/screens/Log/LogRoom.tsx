@@ -13,7 +13,7 @@ import { outingName } from '../../domain/logFrames.ts';
 import { addDemo } from '../../state/library.ts';
 import { filterLog, useLog } from '../../state/log.ts';
 import { askLogAgain, useShelf } from '../../state/logQueries.ts';
-import { said } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { TakeIn } from './TakeIn.tsx';
 
 /** The room of the log: its outings beside whatever part is open. What is in it is the server's, so it is asked for anew each time the room is opened. */

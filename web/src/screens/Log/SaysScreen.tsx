@@ -31,7 +31,7 @@ import { discard, useLibrary } from '../../state/library.ts';
 import { useSettings } from '../../state/settings.ts';
 import { figureAnew, filterLog, useLog } from '../../state/log.ts';
 import { useSays } from '../../state/logQueries.ts';
-import { said } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { KeeperChart } from './KeeperChart.tsx';
 import { LogRoom } from './LogRoom.tsx';
 import { PromiseChart } from './PromiseChart.tsx';
@@ -82,7 +82,7 @@ function Says() {
             </Button>
           </div>
         </div>
-        <NoAnswer what="what they say" question={question} />
+        <NoAnswer what="what the log says" question={question} />
         {question.isPending && <p aria-busy="true">Counting</p>}
         {says && <Answers says={says} briefs={briefs} brief={brief} />}
       </div>

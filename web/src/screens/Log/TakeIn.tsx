@@ -185,9 +185,9 @@ function Outcome({ counted, onLay }: OutcomeProps) {
       </p>
       {beside.length > 0 && (
         <p>
-          Pocket counted then.{' '}
+          Pocket counted while these were taken.{' '}
           <Button size="s" onClick={() => onLay(beside)}>
-            <ListChecks aria-hidden="true" /> Lay it on the frames
+            <ListChecks aria-hidden="true" /> Use its counts as verdicts
           </Button>
         </p>
       )}

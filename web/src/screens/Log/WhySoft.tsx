@@ -5,7 +5,8 @@ import { ScanSearch } from 'lucide-react';
 import { Button } from '../../components/Button.tsx';
 import { useToasts } from '../../components/toast.ts';
 import { lookInto, stopLooking, useWhy, useWhyOf } from '../../state/logWhy.ts';
-import { said, whyNoAnswer } from '../../state/queries.ts';
+import { whyNoAnswer } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 import { Working } from './Working.tsx';
 
 const SAID: Record<(typeof SOFT_CAUSES)[number], Verdict> = {

@@ -3,7 +3,7 @@ import { count, VERDICT_WORDS } from '@hushto/words';
 import { useToasts } from '../../components/toast.ts';
 import { judgeFrames, meant, useLog } from '../../state/log.ts';
 import { totalIn } from '../../state/logQueries.ts';
-import { said } from '../../state/queries.ts';
+import { said } from '../../sync/remote.ts';
 
 /** The last verdict, on its way or said: taken back only once it was said. */
 let lastJudged: ReturnType<typeof judgeFrames> | null = null;

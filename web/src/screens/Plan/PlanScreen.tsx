@@ -10,6 +10,7 @@ import { useFrame } from '../../state/frame.ts';
 import { addDemo, create, useLibrary } from '../../state/library.ts';
 import { useLastOpen } from '../../state/lastOpen.ts';
 import { OpenBrief } from './OpenBrief.tsx';
+import { said } from '../../sync/remote.ts';
 
 // Only a first visit begins from them.
 const FirstContact = lazy(async () => ({ default: (await import('./FirstContact.tsx')).FirstContact }));
@@ -52,7 +53,7 @@ function Opened({ stored }: { stored: StoredBrief }) {
 function NoBriefs() {
   const navigate = useNavigate();
   const { show } = useToasts();
-  const fail = (error: unknown): void => show(error instanceof Error ? error.message : String(error));
+  const fail = (error: unknown): void => show(said(error));
   return (
     <Suspense fallback={<Message title="One moment" busy />}>
       <FirstContact

@@ -5,6 +5,7 @@ import { useToasts } from '../../components/toast.ts';
 import { useDeletion } from '../../components/useDeletion.ts';
 import { editDocument } from '../../state/documents.ts';
 import { create as createDocument, createAll } from '../../state/library.ts';
+import { said } from '../../sync/remote.ts';
 
 export interface BriefActions {
   open: (id: string) => void;
@@ -36,7 +37,7 @@ export function useBriefActions(stored: StoredBrief): BriefActions {
     try {
       await work();
     } catch (error) {
-      show(error instanceof Error ? error.message : String(error));
+      show(said(error));
     }
   };
   const open = (to: string): void => void navigate(`/plan/${to}`);

@@ -27,6 +27,7 @@ import { Checks } from './Checks.tsx';
 import { RunSheetSegments, type EditSheet } from './RunSheetSegments.tsx';
 import { Tallies } from './Tallies.tsx';
 import { Totals } from './Totals.tsx';
+import { said } from '../../sync/remote.ts';
 
 /** The order of an outing: what, when, in which light, and what it takes. */
 export function RunSheetScreen() {
@@ -70,11 +71,7 @@ function RunSheets() {
         <Button look="go" onClick={() => void navigate(`/outings/${addDocument('runSheets', newSheet())}`)}>
           <Plus aria-hidden="true" /> New run sheet
         </Button>
-        <Button
-          onClick={() => void addDemo().catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))}
-        >
-          Load Port Alder’s evening
-        </Button>
+        <Button onClick={() => void addDemo().catch((error: unknown) => show(said(error)))}>Load Port Alder’s evening</Button>
       </p>
       <Tallies runSheetId={null} />
     </Message>
@@ -116,7 +113,7 @@ function OpenSheet({ stored }: { stored: StoredRunSheet }) {
     try {
       saveFile(sheet.title, 'ics', calendarFile(sheet, stored.id, segments, place?.label ?? null, Date.now()));
     } catch (error) {
-      show(error instanceof Error ? error.message : String(error));
+      show(said(error));
     }
   };
   return (

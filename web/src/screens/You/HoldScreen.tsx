@@ -14,6 +14,7 @@ import { holdTestOf, kitWords, stabiliserWords } from '../../domain/holdSeries.t
 import { addDemo, useLibrary } from '../../state/library.ts';
 import { NewTest } from './NewTest.tsx';
 import { OpenSeries } from './OpenSeries.tsx';
+import { said } from '../../sync/remote.ts';
 
 /** How slow this person can hold this kit: one series for each way of holding it. */
 export function HoldScreen() {
@@ -54,11 +55,7 @@ function Series() {
           <Button look="go" onClick={() => setAsking('new')}>
             <Plus aria-hidden="true" /> Start a steadiness test
           </Button>
-          <Button
-            onClick={() => void addDemo().catch((error: unknown) => show(error instanceof Error ? error.message : String(error)))}
-          >
-            Load Port Alder’s tests
-          </Button>
+          <Button onClick={() => void addDemo().catch((error: unknown) => show(said(error)))}>Load Port Alder’s tests</Button>
         </p>
         {dialog}
       </Message>

@@ -3,6 +3,7 @@ import type { FieldError, UseFormRegisterReturn } from 'react-hook-form';
 import { z } from 'zod';
 import { Button } from '../../../components/Button.tsx';
 import { Field, FieldBox, Problem } from '../../../components/Field.tsx';
+import { said } from '../../../sync/remote.ts';
 
 interface FormFieldProps {
   label: string;
@@ -68,7 +69,7 @@ export function useSubmission<Values>(send: (values: Values) => Promise<void>) {
   const [failure, setFailure] = useState<string | null>(null);
   const submit = async (values: Values): Promise<void> => {
     setFailure(null);
-    await send(values).catch((error: unknown) => setFailure(error instanceof Error ? error.message : String(error)));
+    await send(values).catch((error: unknown) => setFailure(said(error)));
   };
   return { submit, failure };
 }
